@@ -1,0 +1,39 @@
+# Everything is done in .venv; each goal sets up what it needs first.
+PY := .venv/bin/python
+
+.PHONY: setup demo test lint format screenshots bench count install clean
+
+setup:
+	@sh tools/setup.sh
+
+demo: setup
+	@sh tools/demo.sh
+
+test: setup
+	@$(PY) tools/run_tests.py
+
+lint: setup
+	@.venv/bin/ruff check src tests tools bench
+	@.venv/bin/ruff format --check --quiet src tests tools bench || (echo "run make format"; false)
+	@.venv/bin/mypy
+	@.venv/bin/lint-imports
+
+format: setup
+	@.venv/bin/ruff check --fix --quiet src tests tools bench || true
+	@.venv/bin/ruff format --quiet src tests tools bench
+
+screenshots: setup
+	@$(PY) tools/screenshots.py
+
+bench: setup
+	@$(PY) -m bench
+
+count:
+	@sh tools/count.sh
+
+# The desktop's files: launcher, project type, icon, description. PREFIX=/usr/local by default, DESTDIR honoured.
+install:
+	@sh packaging/install.sh "$(DESTDIR)" "$(or $(PREFIX),/usr/local)"
+
+clean:
+	rm -rf .venv demo-shows .mypy_cache .ruff_cache .hypothesis build

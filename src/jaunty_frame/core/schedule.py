@@ -1,0 +1,111 @@
+"""Which frames of the show belong to which slide.
+
+A slide's duration is the whole time it is seen, both transitions included, so slide k starts at the sum of
+(duration - transition) before it. Everything is exact: times are whole multiples of one common unit, and
+both ends of a slide are rounded to the nearest frame, so neither gaps nor drift can arise.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from math import lcm
+
+MIN_SECONDS = Fraction(1, 10)
+
+
+@dataclass(frozen=True)
+class Timing:
+    """Exact times of a show, the same for every output; all in units of 1/``unit`` seconds."""
+
+    unit: int
+    starts: tuple[int, ...]
+    ends: tuple[int, ...]
+    fade_in: int
+    fade_out: int
+    shortened: tuple[int, ...]
+    """Joints (by their index; -1 the first fade, n - 1 the last) that had to be shortened."""
+
+    @property
+    def seconds(self) -> Fraction:
+        return Fraction(self.ends[-1], self.unit) if self.ends else Fraction(0)
+
+
+@dataclass(frozen=True)
+class Schedule:
+    """Whole frames of a show at one frame rate. Slide k is seen at first[k] .. first[k] + frames[k] - 1."""
+
+    first: tuple[int, ...]
+    frames: tuple[int, ...]
+    fade_in: int
+    fade_out: int
+    total: int
+
+    def transition_frames(self, joint: int) -> int:
+        """Return the number of frames at which both slide ``joint`` and the next are seen."""
+        return self.first[joint] + self.frames[joint] - self.first[joint + 1]
+
+
+def show_timing(
+    durations: Sequence[Fraction],
+    transitions: Sequence[Fraction],
+    fade_in: Fraction = Fraction(0),
+    fade_out: Fraction = Fraction(0),
+) -> Timing:
+    """Return the exact times of slides of ``durations`` joined by ``transitions`` (one fewer).
+
+    Over-long transitions: with r = duration / (time in transitions, fades counted), each joint is
+    multiplied by min(1, r on its left, r on its right).
+    """
+    if not durations:
+        return Timing(1, (), (), 0, 0, ())
+    joints = [fade_in, *transitions, fade_out]
+    if len(joints) != len(durations) + 1:
+        raise ValueError("one transition fewer than slides is needed")
+    unit = lcm(*{t.denominator for t in (*durations, *joints)})
+    seen, joined = _in_units(durations, unit), _in_units(joints, unit)
+    if min(seen) * MIN_SECONDS.denominator < unit * MIN_SECONDS.numerator or min(joined) < 0:
+        raise ValueError("durations are at least 0.1 s and transitions not negative")
+    factors = _factors(seen, joined)
+    if factors:
+        fitted = [t * factors[k] if k in factors else t for k, t in enumerate(joints)]
+        unit = lcm(unit, *{fitted[k].denominator for k in factors})
+        seen, joined = _in_units(durations, unit), _in_units(fitted, unit)
+    shortened = tuple(k - 1 for k in sorted(factors))
+    starts, ends, now = [], [], 0
+    for k, duration in enumerate(seen):
+        starts.append(now)
+        ends.append(now + duration)
+        now = ends[-1] - joined[k + 1]
+    return Timing(unit, tuple(starts), tuple(ends), joined[0], joined[-1], shortened)
+
+
+def _in_units(times: Sequence[Fraction], unit: int) -> list[int]:
+    return [time.numerator * (unit // time.denominator) for time in times]
+
+
+def _factors(seen: Sequence[int], joined: Sequence[int]) -> dict[int, Fraction]:
+    """Return by how much over-long joints must be multiplied: the smaller r of the slides at their ends."""
+    factors: dict[int, Fraction] = {}
+    for k, duration in enumerate(seen):
+        in_transitions = joined[k] + joined[k + 1]
+        if in_transitions > duration:
+            for joint in (k, k + 1):
+                if joined[joint]:
+                    room = Fraction(duration, in_transitions)
+                    factors[joint] = min(room, factors.get(joint, room))
+    return factors
+
+
+def show_schedule(timing: Timing, rate: Fraction) -> Schedule:
+    """Return the frames of a show of ``timing`` at ``rate`` frames per second."""
+    twice, half = 2 * rate.numerator, timing.unit * rate.denominator
+
+    def frame(units: int) -> int:
+        return (units * twice + half) // (2 * half)
+
+    first = tuple(map(frame, timing.starts))
+    ends = tuple(map(frame, timing.ends))
+    total = ends[-1] if ends else 0
+    fade_out = total - frame(timing.ends[-1] - timing.fade_out) if ends else 0
+    counts = tuple(end - start for start, end in zip(first, ends, strict=True))
+    return Schedule(first, counts, frame(timing.fade_in), fade_out, total)

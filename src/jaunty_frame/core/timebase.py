@@ -1,0 +1,36 @@
+"""Exact time: seconds and frame rates are fractions, loops count whole frames."""
+
+import re
+from fractions import Fraction
+
+from jaunty_frame.errors import UsageError
+
+_RATIO = re.compile(r"\s*(\d{1,9})(?:\s*[/:]\s*(\d{1,9})|\.(\d{1,9}))?\s*", re.ASCII)
+
+
+def parse_fraction(text: str) -> Fraction:
+    """Return the number written as ``30``, ``29.97``, ``30000/1001`` or ``64:45``; UsageError otherwise."""
+    match = _RATIO.fullmatch(text)
+    if not match or (match[2] and int(match[2]) == 0):
+        raise UsageError(f"“{text}” is not a number; write for example 5, 3.5 or 30000/1001.")
+    if match[2]:
+        return Fraction(int(match[1]), int(match[2]))
+    return Fraction(f"{match[1]}.{match[3] or 0}")
+
+
+def fraction_text(value: Fraction) -> str:
+    """Return ``value`` as "n/d", the form used in files."""
+    return f"{value.numerator}/{value.denominator}"
+
+
+def frame_at(seconds: Fraction, rate: Fraction) -> int:
+    """Return the frame boundary nearest to ``seconds``: floor(seconds x rate + 1/2)."""
+    return int(seconds * rate + Fraction(1, 2))
+
+
+def clock_text(seconds: Fraction | float) -> str:
+    """Return a duration for people: "60.9 s", from ten minutes on "10:05"."""
+    if seconds < 600:
+        return f"{float(seconds):.1f} s"
+    minutes, rest = divmod(round(seconds), 60)
+    return f"{minutes}:{rest:02}"

@@ -1,0 +1,48 @@
+"""Regions of an output: lost at the edge, fit for words, covered by something on the receiver."""
+
+from dataclasses import dataclass
+
+from jaunty_frame.core.geometry import Window
+
+
+@dataclass(frozen=True)
+class Zones:
+    """Margins as fractions of the frame: of its width at the sides, of its height above and below."""
+
+    action_safe: float = 0.0
+    title_safe: float = 0.0
+    overlay_top: float = 0.0
+    overlay_bottom: float = 0.0
+    overlay_left: float = 0.0
+    overlay_right: float = 0.0
+
+    def action_safe_box(self) -> Window:
+        return _inset(self.action_safe)
+
+    def title_safe_box(self) -> Window:
+        return _inset(self.title_safe)
+
+    def overlay_boxes(self) -> tuple[Window, ...]:
+        """Return the overlays as boxes that do not overlap one another, in fractions of the frame."""
+        top, bottom = self.overlay_top, self.overlay_bottom
+        between = 1.0 - top - bottom
+        boxes = (
+            Window(0.0, 0.0, 1.0, top),
+            Window(0.0, 1.0 - bottom, 1.0, bottom),
+            Window(0.0, top, self.overlay_left, between),
+            Window(1.0 - self.overlay_right, top, self.overlay_right, between),
+        )
+        return tuple(box for box in boxes if box.w > 0 and box.h > 0)
+
+
+def _inset(margin: float) -> Window:
+    return Window(margin, margin, 1.0 - 2 * margin, 1.0 - 2 * margin)
+
+
+NO_ZONES = Zones()
+# SMPTE ST 2046-1 and EBU R 95: action safe 93 %, title safe 90 % of width and height.
+TELEVISION = Zones(action_safe=0.035, title_safe=0.05)
+# SMPTE RP 27.3 for 4:3 (from memory): action safe 90 %, title safe 80 %.
+CLASSIC = Zones(action_safe=0.05, title_safe=0.10)
+# Common practice for what receivers lay over a tall phone picture; editable in the project.
+PHONE = Zones(overlay_top=0.15, overlay_bottom=0.25, overlay_left=0.06, overlay_right=0.12)

@@ -1,0 +1,1 @@
+"""The invented pottery: drawn photos and their project."""

@@ -1,0 +1,111 @@
+"""The demo: the pottery's photos as files, and a project that shows them on three screens."""
+
+import io
+import os
+import shutil
+from collections.abc import Callable
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from multiprocessing import get_context
+from pathlib import Path
+
+import numpy as np
+from PIL import ExifTags, Image
+from platformdirs import user_cache_dir
+
+from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
+from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
+from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.errors import ProjectError
+from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.photo_import import import_photos
+from jaunty_frame.media.project_store import save_project
+from jaunty_frame.media.thumbnails import ThumbnailCache
+
+TITLE = "Kiln opening, spring"
+PROJECT_NAME = "kiln-opening.jaunty"
+OUTPUTS = ("tall", "square", "wide")
+# Increased with every change of the drawings, so that no old pictures are taken from the cache.
+_DRAWING = 1
+_AS_PNG = "09-bowl-from-above"
+_ON_ITS_SIDE = "10-tall-bottle"
+_WIDE_GAMUT = "13-green-pot"
+_QUALITY = 92
+
+
+def file_name(scene: Scene) -> str:
+    return f"{scene.name}.{'png' if scene.name == _AS_PNG else 'jpg'}"
+
+
+def photo_file(scene: Scene) -> bytes:
+    """Return the scene as a camera would have stored it."""
+    pixels, _ = draw_scene(scene)
+    data = io.BytesIO()
+    if scene.name == _AS_PNG:
+        Image.fromarray(pixels).save(data, "PNG", compress_level=4)
+        return data.getvalue()
+    exif = Image.Exif()
+    number = int(scene.name[:2])
+    details = exif.get_ifd(ExifTags.IFD.Exif)
+    details[ExifTags.Base.DateTimeOriginal] = (
+        f"2026:04:18 {9 + number // 4:02}:{number * 4 % 60:02}:{number * 7 % 60:02}"
+    )
+    exif[ExifTags.Base.Orientation] = 1
+    options: dict = {}
+    if scene.name == _ON_ITS_SIDE:
+        pixels = np.ascontiguousarray(np.rot90(pixels))
+        exif[ExifTags.Base.Orientation] = 6
+    if scene.name == _WIDE_GAMUT:
+        pixels, options["icc_profile"] = _in_wide_gamut(pixels), wide_gamut_profile()
+    Image.fromarray(pixels).save(data, "JPEG", quality=_QUALITY, exif=exif, **options)
+    return data.getvalue()
+
+
+def _in_wide_gamut(pixels: np.ndarray) -> np.ndarray:
+    coded = pixels.astype(np.float32) / 255
+    linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
+    wide = np.clip(linear @ srgb_to_wide().T.astype(np.float32), 0, 1) ** (1 / GAMMA)
+    return np.rint(wide * 255).astype(np.uint8)
+
+
+def _draw_into(scene: Scene, folder: Path) -> str:
+    write_whole(folder / file_name(scene), photo_file(scene))
+    return scene.name
+
+
+def make_demo(
+    folder: Path,
+    progress: Callable[[int, int], None] = lambda done, total: None,
+    thumbnails: ThumbnailCache | None = None,
+) -> Path:
+    """Draw the photos into ``folder`` (or copy them from the cache), write the project, return its path."""
+    drawn = Path(user_cache_dir("jaunty-frame")) / f"demo-{_DRAWING}"
+    try:
+        drawn.mkdir(parents=True, exist_ok=True)
+        folder.mkdir(parents=True, exist_ok=True)
+        wanted = [scene for scene in SCENES if not (drawn / file_name(scene)).is_file()]
+        progress(len(SCENES) - len(wanted), len(SCENES))
+        if wanted:
+            with ProcessPoolExecutor(os.cpu_count() or 1, mp_context=get_context("spawn")) as pool:
+                drawing = [pool.submit(_draw_into, scene, drawn) for scene in wanted]
+                for done, future in enumerate(as_completed(drawing), len(SCENES) - len(wanted) + 1):
+                    future.result()
+                    progress(done, len(SCENES))
+        for scene in SCENES:
+            target = folder / file_name(scene)
+            if not target.is_file():
+                shutil.copy2(drawn / file_name(scene), target)
+    except OSError as error:
+        raise ProjectError(
+            f"The demo cannot be written to {folder}: {error.strerror}; choose another folder."
+        ) from error
+    path = folder / PROJECT_NAME
+    if not path.exists():
+        files = [folder / file_name(scene) for scene in SCENES]
+        imported = import_photos(files, folder, thumbnails or ThumbnailCache())
+        if imported.problems:
+            raise ProjectError(f"The demo's photos cannot be used: {' '.join(imported.problems)}")
+        outputs = tuple(output_from_text(name) for name in OUTPUTS)
+        save_project(add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs)), path)
+    return path

@@ -1,0 +1,1 @@
+"""The project as data: frozen values, the file format, edits and undo."""

@@ -1,0 +1,215 @@
+"""Edits: pure functions from a project to a changed one, with the label that undo shows.
+
+``merge`` is the same for the small steps of one gesture (a drag, a slider), which become one undo step.
+"""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from jaunty_frame.core.geometry import Window, turned_box
+from jaunty_frame.document.model import (
+    HandSet,
+    HouseRules,
+    KeepArea,
+    Output,
+    Photo,
+    Project,
+    Slide,
+)
+from jaunty_frame.document.outputs import with_free_id
+
+
+@dataclass(frozen=True)
+class Edit:
+    """A change of the project. ``apply`` returns the same object where nothing changes."""
+
+    label: str
+    apply: Callable[[Project], Project]
+    merge: str = ""
+
+
+def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
+    """Add photos to the set and a slide for each to the running order, at position ``at`` or at its end."""
+
+    def apply(project: Project) -> Project:
+        known = {photo.id for photo in project.photos}
+        new = tuple(photo for photo in photos if photo.id not in known)
+        slides = list(project.slides)
+        position = len(slides) if at is None else at
+        for offset, photo in enumerate(photos):
+            slides.insert(position + offset, Slide(id=_free_slide_id(photo.id, slides), photo=photo.id))
+        return project.changed(photos=project.photos + new, slides=tuple(slides))
+
+    return Edit("Add photos" if len(photos) > 1 else "Add photo", apply)
+
+
+def _free_slide_id(photo_id: str, slides: Iterable[Slide]) -> str:
+    taken = {slide.id for slide in slides}
+    number = 1
+    while f"{photo_id}-{number}" in taken:
+        number += 1
+    return f"{photo_id}-{number}"
+
+
+def remove_slides(slide_ids: Iterable[str]) -> Edit:
+    """Take slides out of the running order, and photos that are no longer shown out of the set."""
+    gone = set(slide_ids)
+
+    def apply(project: Project) -> Project:
+        slides = tuple(slide for slide in project.slides if slide.id not in gone)
+        used = {slide.photo for slide in slides}
+        return project.changed(
+            slides=slides,
+            photos=tuple(photo for photo in project.photos if photo.id in used),
+            hand_set=tuple(framing for framing in project.hand_set if framing.slide not in gone),
+        )
+
+    return Edit("Remove slides" if len(gone) > 1 else "Remove slide", apply)
+
+
+def repeat_slide(slide_id: str) -> Edit:
+    """Show a slide's photo once more, right after it."""
+
+    def apply(project: Project) -> Project:
+        slides = list(project.slides)
+        position = next(k for k, slide in enumerate(slides) if slide.id == slide_id)
+        again = slides[position].changed(id=_free_slide_id(slides[position].photo, slides))
+        slides.insert(position + 1, again)
+        return project.changed(slides=tuple(slides))
+
+    return Edit("Show photo again", apply)
+
+
+def move_slides(slide_ids: Iterable[str], before: int) -> Edit:
+    """Move slides, in their order, to stand before the slide that is now at position ``before``."""
+    moving = set(slide_ids)
+
+    def apply(project: Project) -> Project:
+        taken = [slide for slide in project.slides if slide.id in moving]
+        head = [slide for slide in project.slides[:before] if slide.id not in moving]
+        tail = [slide for slide in project.slides[before:] if slide.id not in moving]
+        slides = (*head, *taken, *tail)
+        return project if slides == project.slides else project.changed(slides=slides)
+
+    return Edit("Move slides" if len(moving) > 1 else "Move slide", apply)
+
+
+def set_on_slides(slide_ids: Iterable[str], label: str, merge: str = "", **fields: Any) -> Edit:
+    """Set ``fields`` on slides; None means "as the house rules say"."""
+    chosen = set(slide_ids)
+
+    def apply(project: Project) -> Project:
+        slides = tuple(s.changed(**fields) if s.id in chosen else s for s in project.slides)
+        return project.changed(slides=slides)
+
+    return Edit(label, apply, merge)
+
+
+def set_for_all(label: str, **fields: Any) -> Edit:
+    """Set house rules and make all slides follow them in what they share."""
+    own = {name: None for name in fields if name in Slide.model_fields}
+
+    def apply(project: Project) -> Project:
+        slides = tuple(s.changed(**own) for s in project.slides) if own else project.slides
+        return project.changed(house_rules=project.house_rules.changed(**fields), slides=slides)
+
+    return Edit(label, apply)
+
+
+def set_house_rules(rules: HouseRules) -> Edit:
+    return Edit("House rules", lambda project: project.changed(house_rules=rules))
+
+
+def set_title(title: str) -> Edit:
+    return Edit("Title", lambda project: project.changed(title=title), merge="title")
+
+
+def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") -> Edit:
+    """Replace a photo's keep areas."""
+    return Edit("Keep areas", lambda project: with_photo(project, photo_id, keep_areas=tuple(areas)), merge)
+
+
+def with_photo(project: Project, photo_id: str, **fields: Any) -> Project:
+    """Return the project with fields of one photo changed."""
+    return project.changed(
+        photos=tuple(photo.changed(**fields) if photo.id == photo_id else photo for photo in project.photos)
+    )
+
+
+def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
+    """Turn photos clockwise; keep areas turn with them, their hand-set framings are dropped."""
+    turning = set(photo_ids)
+
+    def turned(photo: Photo) -> Photo:
+        areas = tuple(a.changed(box=_inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
+        return photo.changed(quarter_turns=(photo.quarter_turns + quarter_turns) % 4, keep_areas=areas)
+
+    def apply(project: Project) -> Project:
+        slides = {slide.id for slide in project.slides if slide.photo in turning}
+        return project.changed(
+            photos=tuple(turned(photo) if photo.id in turning else photo for photo in project.photos),
+            hand_set=tuple(framing for framing in project.hand_set if framing.slide not in slides),
+        )
+
+    return Edit("Turn photo" if len(turning) == 1 else "Turn photos", apply)
+
+
+def _inside(box: Window) -> Window:
+    """Return ``box`` without what rounding put outside 0..1."""
+    x, y = max(box.x, 0.0), max(box.y, 0.0)
+    return Window(x, y, min(box.w, 1.0 - x), min(box.h, 1.0 - y))
+
+
+def set_framing(slide_id: str, output_id: str, opening: Window, closing: Window, merge: str = "") -> Edit:
+    """Set the framing of one slide in one output by hand."""
+    framing = HandSet(slide=slide_id, output=output_id, opening=opening, closing=closing)
+
+    def apply(project: Project) -> Project:
+        return project.changed(hand_set=(*_without(project, slide_id, output_id), framing))
+
+    return Edit("Set framing", apply, merge)
+
+
+def drop_framings(cells: Iterable[tuple[str, str]]) -> Edit:
+    """Go back to the solved framing in ``cells`` (slide id, output id)."""
+    dropped = set(cells)
+
+    def apply(project: Project) -> Project:
+        kept = tuple(f for f in project.hand_set if (f.slide, f.output) not in dropped)
+        return project if len(kept) == len(project.hand_set) else project.changed(hand_set=kept)
+
+    return Edit("Back to solved", apply)
+
+
+def _without(project: Project, slide_id: str, output_id: str) -> tuple[HandSet, ...]:
+    return tuple(f for f in project.hand_set if (f.slide, f.output) != (slide_id, output_id))
+
+
+def add_output(output: Output) -> Edit:
+    def apply(project: Project) -> Project:
+        taken = {other.id for other in project.outputs}
+        return project.changed(outputs=(*project.outputs, with_free_id(output, taken)))
+
+    return Edit("Add output", apply)
+
+
+def remove_output(output_id: str) -> Edit:
+    def apply(project: Project) -> Project:
+        return project.changed(
+            outputs=tuple(output for output in project.outputs if output.id != output_id),
+            hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
+        )
+
+    return Edit("Remove output", apply)
+
+
+def duplicate_output(output_id: str) -> Edit:
+    """Add a second output like the first, with its hand-set framings."""
+
+    def apply(project: Project) -> Project:
+        again = with_free_id(project.output(output_id), {output.id for output in project.outputs})
+        framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
+        return project.changed(outputs=(*project.outputs, again), hand_set=project.hand_set + framings)
+
+    return Edit("Duplicate output", apply)

@@ -1,0 +1,77 @@
+"""Undo and redo: the history keeps whole projects, which share what they have in common."""
+
+from dataclasses import dataclass
+
+from jaunty_frame.document.edits import Edit
+from jaunty_frame.document.model import Project
+
+LONGEST = 500
+
+
+@dataclass(frozen=True)
+class _Step:
+    label: str
+    merge: str
+    before: Project
+
+
+class History:
+    """A project with its past and, after an undo, its future."""
+
+    def __init__(self, project: Project) -> None:
+        self.project = project
+        self._past: list[_Step] = []
+        self._future: list[tuple[str, Project]] = []
+
+    @property
+    def undo_label(self) -> str:
+        return self._past[-1].label if self._past else ""
+
+    @property
+    def redo_label(self) -> str:
+        return self._future[-1][0] if self._future else ""
+
+    def apply(self, edit: Edit) -> bool:
+        """Apply ``edit``; return whether anything changed. Steps with the same merge key become one."""
+        after = edit.apply(self.project)
+        if after is self.project:
+            return False
+        if not (edit.merge and self._past and self._past[-1].merge == edit.merge):
+            self._past.append(_Step(edit.label, edit.merge, self.project))
+            del self._past[:-LONGEST]
+        self._future.clear()
+        self.project = after
+        return True
+
+    def close_gesture(self) -> None:
+        """End the current gesture: the next edit is a step of its own even with the same merge key."""
+        if self._past and self._past[-1].merge:
+            step = self._past[-1]
+            self._past[-1] = _Step(step.label, "", step.before)
+
+    def undo(self) -> bool:
+        if not self._past:
+            return False
+        step = self._past.pop()
+        self._future.append((step.label, self.project))
+        self.project = step.before
+        return True
+
+    def redo(self) -> bool:
+        if not self._future:
+            return False
+        label, after = self._future.pop()
+        self._past.append(_Step(label, "", self.project))
+        self.project = after
+        return True
+
+    def amend(self, edit: Edit) -> bool:
+        """Apply ``edit`` outside the history: facts about photos, which undo must not take back.
+
+        It is applied to every remembered project, so it also holds after an undo.
+        """
+        before = self.project
+        self._past = [_Step(s.label, s.merge, edit.apply(s.before)) for s in self._past]
+        self._future = [(label, edit.apply(project)) for label, project in self._future]
+        self.project = edit.apply(before)
+        return self.project is not before

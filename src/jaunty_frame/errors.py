@@ -1,0 +1,40 @@
+"""What can go wrong because of what a user, a file or a disk did.
+
+    JauntyError             a sentence that says what, where and what to do
+     +-- PhotoError         a photo cannot be read
+     +-- ProjectError       a project file cannot be read or written
+     |    +-- NewerProject  it was written by a newer version
+     +-- UsageError         something was asked for that does not exist or does not fit
+     +-- ExportError        a video or picture file cannot be written
+     +-- Cancelled          the user stopped the work
+
+The command line prints the sentence and exits with 2; the window shows it where it occurred.
+"""
+
+
+class JauntyError(Exception):
+    """An error with a sentence that can be shown to a person as it is."""
+
+
+class PhotoError(JauntyError):
+    """A photo cannot be read."""
+
+
+class ProjectError(JauntyError):
+    """A project file cannot be read or written."""
+
+
+class NewerProject(ProjectError):
+    """The project file was written by a newer version of the program."""
+
+
+class UsageError(JauntyError):
+    """Something was asked for that does not exist or does not fit."""
+
+
+class ExportError(JauntyError):
+    """A video or picture file cannot be written."""
+
+
+class Cancelled(JauntyError):
+    """The user stopped the work."""

@@ -1,0 +1,1 @@
+"""Reading and writing the outside world: photos, caches, projects on disk, video files."""

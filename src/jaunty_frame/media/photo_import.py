@@ -1,0 +1,131 @@
+"""Bringing photos in: many at once, on all cores, with one list of what could not be used."""
+
+import os
+from collections.abc import Callable, Sequence
+from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
+from dataclasses import dataclass
+from pathlib import Path
+
+from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.salience import FINDER_VERSION, find_keep_areas
+from jaunty_frame.document.model import MAX_SLIDES, KeepArea, Photo
+from jaunty_frame.errors import Cancelled, PhotoError
+from jaunty_frame.media.photos import (
+    content_hash,
+    decode_photo,
+    file_facts,
+    photo_header,
+    read_bytes,
+)
+from jaunty_frame.media.project_store import path_from
+from jaunty_frame.media.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
+
+PROJECT_SUFFIX = ".jaunty"
+
+Progress = Callable[[int, int], None]
+
+
+@dataclass(frozen=True)
+class Imported:
+    """Photos in running order, and a sentence for every file that could not be used."""
+
+    photos: tuple[Photo, ...]
+    problems: tuple[str, ...]
+
+
+def import_photos(
+    chosen: Sequence[Path],
+    folder: Path | None,
+    cache: ThumbnailCache,
+    progress: Progress = lambda done, total: None,
+    cancelled: Callable[[], bool] = lambda: False,
+) -> Imported:
+    """Return the photos of ``chosen`` files and folders, looked at, with thumbnails cached and keep areas found.
+
+    Files keep the order given; the photos of a folder go by capture time, then name. folder : of the project, for
+    relative paths; None where it has none yet. Raises Cancelled.
+    """
+    groups = [_files_of(path) for path in chosen]
+    total = sum(map(len, groups))
+    if total > MAX_SLIDES:
+        raise PhotoError(f"These are {total} files; a project holds up to {MAX_SLIDES} photos. Choose fewer.")
+    photos: list[Photo] = []
+    problems: list[str] = []
+    done = 0
+    with ThreadPoolExecutor(os.cpu_count() or 2, "import") as pool:
+        looked = [[pool.submit(_look_at, path, folder, cache, cancelled) for path in group] for group in groups]
+        waiting: set[Future[Photo]] = {future for group in looked for future in group}
+        progress(0, total)
+        while waiting:
+            finished, waiting = wait(waiting, return_when=FIRST_COMPLETED)
+            done += len(finished)
+            progress(done, total)
+            if cancelled():
+                pool.shutdown(cancel_futures=True)
+                raise Cancelled("The import was stopped; nothing was added.")
+    for path, group in zip(chosen, looked, strict=True):
+        good = []
+        for future in group:
+            try:
+                good.append(future.result())
+            except PhotoError as error:
+                problems.append(str(error))
+        if path.is_dir():
+            good.sort(key=lambda photo: (not photo.taken, photo.taken, Path(photo.path).name))
+            if not group:
+                problems.append(f"{path.name or path} holds no files.")
+        photos += good
+    return Imported(tuple(photos), tuple(problems))
+
+
+def _files_of(path: Path) -> list[Path]:
+    if not path.is_dir():
+        return [path]
+    found = []
+    for here, folders, files in os.walk(path):
+        folders[:] = sorted(name for name in folders if not name.startswith("."))
+        found += [
+            Path(here) / name
+            for name in sorted(files)
+            if not name.startswith(".") and not name.endswith(PROJECT_SUFFIX)
+        ]
+        if len(found) > MAX_SLIDES:
+            break
+    return found
+
+
+def _look_at(path: Path, folder: Path | None, cache: ThumbnailCache, cancelled: Callable[[], bool]) -> Photo:
+    if cancelled():
+        raise Cancelled("The import was stopped; nothing was added.")
+    return look_at_photo(path, folder, cache)
+
+
+def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Photo:
+    """Return the photo at ``path`` with all that is known of it; PhotoError where it cannot be used."""
+    data = read_bytes(path)
+    header = photo_header(data, path.name)
+    width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))
+    thumbnail = shrunk_to_thumbnail(decode_photo(data, path.name, max(width, 1)))
+    content = content_hash(data)
+    cache.put(content, thumbnail)
+    size, modified = file_facts(path)
+    return Photo(
+        id=content.split(":")[1][:10],
+        path=path_from(folder, path),
+        width=header.width,
+        height=header.height,
+        size=size,
+        modified=modified,
+        content=content,
+        taken=header.taken,
+        keep_areas=found_areas(thumbnail),
+        finder=FINDER_VERSION,
+    )
+
+
+def found_areas(thumbnail: Pixels) -> tuple[KeepArea, ...]:
+    """Return the keep areas that the finder sees in an upright thumbnail."""
+    return tuple(
+        KeepArea(box=found.box, weight=found.weight, origin="found", confidence=found.confidence)
+        for found in find_keep_areas(thumbnail[..., :3])
+    )

@@ -1,0 +1,60 @@
+"""Projects on disk: saved whole, photo paths kept relative where that survives a move of the folder."""
+
+import os
+from pathlib import Path
+
+from jaunty_frame.document.file_format import MAX_BYTES, project_from_text, project_to_text
+from jaunty_frame.document.model import Project
+from jaunty_frame.errors import ProjectError
+from jaunty_frame.media.atomic import write_whole
+
+# Farther apart than this, a photo and its project are not moved together.
+_MOST_STEPS_UP = 3
+
+
+def load_project(path: Path) -> Project:
+    """Return the project in ``path``; ProjectError with a sentence where that cannot be."""
+    try:
+        if path.is_dir():
+            raise ProjectError(f"{path} is a folder; open a .jaunty project.")
+        if path.stat().st_size > MAX_BYTES:
+            raise ProjectError(f"{path.name} is larger than 64 MB and is no project of this program.")
+        text = path.read_text(encoding="utf-8")
+    except FileNotFoundError as error:
+        raise ProjectError(f"There is no project {path}; check the name.") from error
+    except UnicodeDecodeError as error:
+        raise ProjectError(f"{path.name} is not a text file in UTF-8 and so not a project.") from error
+    except OSError as error:
+        raise ProjectError(f"{path.name} cannot be read: {error.strerror}.") from error
+    return project_from_text(text, path.name)
+
+
+def save_project(project: Project, path: Path) -> None:
+    """Write the project to ``path``, whole or not at all; ProjectError with a sentence where that cannot be."""
+    try:
+        write_whole(path, project_to_text(project).encode())
+    except OSError as error:
+        raise ProjectError(
+            f"{path.name} cannot be saved in {path.parent}: {error.strerror}. What was there is unchanged."
+        ) from error
+
+
+def path_from(folder: Path | None, path: Path) -> str:
+    """Return how a project in ``folder`` names ``path``: relative if they lie near each other."""
+    absolute = path.absolute()
+    if folder is None:
+        return str(absolute)
+    relative = os.path.relpath(absolute, folder.absolute())
+    return str(absolute) if relative.split(os.sep)[: _MOST_STEPS_UP + 1].count("..") > _MOST_STEPS_UP else relative
+
+
+def rebased(project: Project, before: Path, after: Path) -> Project:
+    """Return the project with its photo paths said from folder ``after`` instead of ``before``."""
+    if before == after:
+        return project
+    return project.changed(
+        photos=tuple(
+            photo.changed(path=path_from(after, Path(os.path.normpath(before / photo.path))))
+            for photo in project.photos
+        )
+    )

@@ -1,0 +1,1 @@
+"""A document made visible: plan per output, findings, painted frames. No files, no interface."""

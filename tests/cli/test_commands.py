@@ -1,0 +1,166 @@
+"""The command line as a person uses it."""
+
+import contextlib
+import io
+import json
+import os
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+from unittest import mock
+
+import av
+from PIL import Image
+
+from jaunty_frame.cli.entry import main
+from tests.media.photo_sets import write_set
+
+
+class Commands(unittest.TestCase):
+    def setUp(self):
+        self._folder = tempfile.TemporaryDirectory()
+        self.addCleanup(self._folder.cleanup)
+        self.folder = Path(self._folder.name)
+        patched = mock.patch.dict(os.environ, {"XDG_CACHE_HOME": str(self.folder / "cache")})
+        patched.start()
+        self.addCleanup(patched.stop)
+        (self.folder / "photos").mkdir()
+        self.paths = write_set(self.folder / "photos", 3)
+        self.project = self.folder / "kiln-opening.jaunty"
+
+    def run_program(self, *arguments):
+        """Return exit code, output and errors."""
+        out, errors = io.StringIO(), io.StringIO()
+        with (
+            contextlib.redirect_stdout(out),
+            contextlib.redirect_stderr(errors),
+            self.assertRaises(SystemExit) as left,
+        ):
+            main([str(argument) for argument in arguments])
+        return left.exception.code, out.getvalue(), errors.getvalue()
+
+    def new(self, *more):
+        code, _, errors = self.run_program(
+            "new", self.folder / "photos", "--to", self.project, "--output", "240x400", *more
+        )
+        self.assertEqual((code, errors), (0, ""))
+
+    def refused(self, *arguments):
+        code, _, errors = self.run_program(*arguments)
+        self.assertEqual(code, 2)
+        self.assertEqual(len(errors.strip().splitlines()), 1, errors)
+        return errors
+
+    def test_from_photos_to_a_video(self):
+        self.new("--output", "400x240@25", "--output", "400x240@25", "--seconds", "1", "--transition", "0")
+        code, out, _ = self.run_program("plan", self.project, "--json")
+        outputs = json.loads(out)["outputs"]
+        self.assertEqual([output["id"] for output in outputs], ["240x400", "400x240@25", "400x240@25-2"])
+        self.assertEqual((outputs[1]["frames"], outputs[1]["fade_in"]["frames"]), (75, 0))
+        self.assertEqual(
+            [slide["transition"] for slide in outputs[0]["slides"]],
+            [{"kind": "cut", "frames": 0}] * 2 + [None],
+        )
+        self.assertEqual(outputs[0]["slides"][0]["photo"], "photos/photo-1.jpg")
+        code, out, errors = self.run_program(
+            "render", self.project, "--all", "--to", self.folder / "shows", "--quality", "quick"
+        )
+        self.assertEqual((code, errors), (0, ""))
+        names = sorted(os.listdir(self.folder / "shows"))
+        self.assertEqual(names[0], "kiln-opening-240x400-240x400.mp4")
+        with av.open(str(self.folder / "shows" / names[1])) as video:
+            self.assertEqual(video.streams.video[0].frames, 75)
+        self.refused("render", self.project, "--all", "--to", self.folder / "shows")
+
+    def test_the_frame_at_a_time(self):
+        self.new("--seconds", "1.5")
+        to = self.folder / "frame.png"
+        code, _, _ = self.run_program("frame", self.project, "--output", "240x400", "--at", "0.5", "--to", to)
+        self.assertEqual(code, 0)
+        self.assertEqual(Image.open(to).size, (240, 400))
+        # 3 x 1.5 s with two dissolves of 0.7 s end at 3.1 s.
+        self.assertIn(
+            "past the end",
+            self.refused("frame", self.project, "--output", "240x400", "--at", "3.1", "--to", to),
+        )
+        self.refused("frame", self.project, "--output", "240x400", "--at", "-1", "--to", to)
+        self.refused("frame", self.project, "--output", "240x400", "--at", "0", "--to", self.folder / "frame.bmp")
+
+    def test_check_names_a_missing_photo(self):
+        self.new()
+        self.paths[1].unlink()
+        code, out, _ = self.run_program("check", self.project, "--json")
+        self.assertEqual(code, 0)
+        missing = [f for f in json.loads(out)["findings"] if f["kind"] == "missing-photo"]
+        self.assertEqual([(f["slide"], f["output"]) for f in missing], [(2, "240x400")])
+        self.assertIn("photo-2.jpg", self.refused("render", self.project, "--all", "--to", self.folder / "shows"))
+
+    def test_files_that_cannot_be_used_are_named_and_the_rest_comes_in(self):
+        (self.folder / "photos" / "note.txt").write_text("no photo")
+        code, out, errors = self.run_program("new", self.folder / "photos", "--to", self.project, "--output", "tall")
+        self.assertEqual(code, 0)
+        self.assertIn("note.txt", errors)
+        self.assertIn("3 photos", out)
+
+    def test_wrong_use_is_one_sentence_and_exit_code_2(self):
+        self.new()
+        for arguments in (
+            ["nonsense", "words"],
+            ["plan"],
+            ["plan", self.folder / "gone.jaunty"],
+            ["plan", self.paths[0]],
+            ["plan", self.folder],
+            ["plan", self.project, "--output", "tall"],
+            ["render", self.project, "--to", self.folder],
+            ["render", self.project, "--all", "--output", "tall", "--to", self.folder],
+            ["render", self.project, "--all", "--to", self.folder, "--quality", "best"],
+            ["new", self.folder / "photos", "--to", self.folder / "x.jaunty", "--output", "phone"],
+            [
+                "new",
+                self.folder / "photos",
+                "--to",
+                self.folder / "x.jaunty",
+                "--output",
+                "tall",
+                "--seconds",
+                "0",
+            ],
+            ["new", self.folder / "photos", "--to", self.folder / "no/x.jaunty", "--output", "tall"],
+            ["new", self.folder / "photos", "--to", self.project, "--output", "tall"],
+            [
+                "new",
+                self.folder / "gone.jpg",
+                "--to",
+                self.folder / "x.jaunty",
+                "--output",
+                "tall",
+                "--title",
+                "x",
+            ],
+            ["--nonsense"],
+            ["frame", self.project, "--output", "240x400", "--at", "nan", "--to", self.folder / "x.png"],
+        ):
+            with self.subTest(arguments=arguments):
+                if "gone.jpg" in str(arguments):
+                    self.assertEqual(self.run_program(*arguments)[0], 2)
+                else:
+                    self.refused(*arguments)
+        self.assertFalse((self.folder / "x.jaunty").exists())
+
+    def test_the_schema_is_json(self):
+        _, out, _ = self.run_program("schema")
+        self.assertEqual(json.loads(out)["properties"]["version"], {"const": 1})
+
+    def test_help_needs_no_display_and_names_every_command(self):
+        environment = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}
+        done = subprocess.run(
+            [sys.executable, "-m", "jaunty_frame", "--help"],
+            capture_output=True,
+            text=True,
+            check=True,
+            env=environment,
+        )
+        for command in ("demo", "new", "plan", "frame", "render", "check", "schema"):
+            self.assertIn(command, done.stdout)

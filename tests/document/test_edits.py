@@ -1,0 +1,127 @@
+"""Edits and undo."""
+
+import unittest
+from fractions import Fraction
+
+from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.moves import Move
+from jaunty_frame.document import edits
+from jaunty_frame.document.history import History
+from jaunty_frame.document.model import KeepArea, Photo, Project
+from jaunty_frame.document.outputs import PRESETS
+
+
+def photo(name):
+    return Photo(id=name, path=f"{name}.jpg", width=300, height=200, keep_areas=(KeepArea(box=(0.1, 0.2, 0.3, 0.4)),))
+
+
+def project(names="abcd"):
+    return edits.add_photos([photo(name) for name in names]).apply(Project(outputs=PRESETS[:2]))
+
+
+def order(state):
+    return "".join(slide.photo for slide in state.slides)
+
+
+class RunningOrder(unittest.TestCase):
+    def test_moving(self):
+        for ids, before, expected in (
+            (("a-1",), 3, "bcad"),
+            (("d-1",), 0, "dabc"),
+            (("a-1", "c-1"), 4, "bdac"),
+            (("b-1",), 1, "abcd"),
+            (("b-1",), 2, "abcd"),
+        ):
+            with self.subTest(ids=ids, before=before):
+                self.assertEqual(order(edits.move_slides(ids, before).apply(project())), expected)
+
+    def test_the_same_photo_twice(self):
+        state = edits.repeat_slide("b-1").apply(project())
+        self.assertEqual(order(state), "abbcd")
+        self.assertEqual(state.slides[2].id, "b-2")
+        self.assertEqual(len(state.photos), 4)
+        gone = edits.remove_slides(["b-1"]).apply(state)
+        self.assertEqual((order(gone), len(gone.photos)), ("abcd", 4))
+        self.assertEqual(len(edits.remove_slides(["b-2"]).apply(gone).photos), 3)
+
+    def test_adding_again_adds_a_slide_but_no_photo(self):
+        state = edits.add_photos([photo("a")], at=1).apply(project())
+        self.assertEqual(order(state), "aabcd")
+        self.assertEqual(len(state.photos), 4)
+
+
+class Framings(unittest.TestCase):
+    def setUp(self):
+        self.state = edits.set_framing("a-1", "tall", Window(0, 0, 1, 1), Window(0, 0, 1, 1)).apply(project())
+
+    def test_a_quarter_turn_turns_areas_and_drops_framings(self):
+        turned = edits.turn_photos(["a"], 1).apply(self.state)
+        self.assertEqual(turned.hand_set, ())
+        self.assertEqual(turned.photo("a").upright_size, (200, 300))
+        for got, wanted in zip(turned.photo("a").keep_areas[0].box, (0.4, 0.1, 0.4, 0.3), strict=True):
+            self.assertAlmostEqual(got, wanted)
+        again = edits.turn_photos(["a"], 3).apply(turned)
+        self.assertEqual(again.photo("a").quarter_turns, 0)
+
+    def test_they_belong_to_one_output(self):
+        self.assertIsNone(self.state.hand_set_framing("a-1", "portrait"))
+        copied = edits.duplicate_output("tall").apply(self.state)
+        self.assertIsNotNone(copied.hand_set_framing("a-1", "tall-2"))
+        self.assertEqual(edits.remove_output("tall").apply(self.state).hand_set, ())
+        self.assertEqual(edits.drop_framings([("a-1", "tall")]).apply(self.state).hand_set, ())
+        self.assertEqual(edits.remove_slides(["a-1"]).apply(self.state).hand_set, ())
+
+
+class HouseRules(unittest.TestCase):
+    def test_a_rule_for_all_reaches_slides_already_placed(self):
+        state = edits.set_on_slides(["a-1"], "Move", move=Move.PAN).apply(project())
+        state = edits.set_for_all("Move", move=Move.HOLD).apply(state)
+        self.assertEqual({slide.move for slide in state.slides}, {None})
+        self.assertEqual(state.seconds_of(state.slides[0]), Fraction(7, 2))
+
+
+class Undo(unittest.TestCase):
+    def test_every_edit_can_be_taken_back_and_done_again(self):
+        history = History(project())
+        states = [history.project]
+        for edit in (
+            edits.set_title("New"),
+            edits.move_slides(["a-1"], 3),
+            edits.turn_photos(["b"], 1),
+            edits.add_output(PRESETS[0]),
+            edits.remove_slides(["c-1"]),
+        ):
+            self.assertTrue(history.apply(edit))
+            states.append(history.project)
+        for state in reversed(states[:-1]):
+            self.assertTrue(history.undo())
+            self.assertIs(history.project, state)
+        self.assertFalse(history.undo())
+        for state in states[1:]:
+            self.assertTrue(history.redo())
+            self.assertIs(history.project, state)
+
+    def test_one_drag_is_one_step(self):
+        history = History(project())
+        before = history.project
+        for k in range(5):
+            history.apply(edits.set_keep_areas("a", [KeepArea(box=(0.1 * k, 0, 0.1, 0.1))], merge="drag"))
+        history.close_gesture()
+        history.apply(edits.set_keep_areas("a", [], merge="drag"))
+        history.undo()
+        self.assertAlmostEqual(history.project.photo("a").keep_areas[0].box[0], 0.4)
+        history.undo()
+        self.assertIs(history.project, before)
+        self.assertEqual(history.redo_label, "Keep areas")
+
+    def test_what_changes_nothing_is_no_step(self):
+        history = History(project())
+        self.assertFalse(history.apply(edits.move_slides(["a-1"], 0)))
+        self.assertEqual(history.undo_label, "")
+
+    def test_facts_outlast_undo(self):
+        history = History(project())
+        history.apply(edits.set_title("New"))
+        history.amend(edits.Edit("Facts", lambda state: edits.with_photo(state, "a", size=77)))
+        history.undo()
+        self.assertEqual((history.project.title, history.project.photo("a").size), ("Untitled show", 77))

@@ -1,0 +1,155 @@
+"""The project file: round trips, refusals, and the schema."""
+
+import json
+import unittest
+from fractions import Fraction
+
+import jsonschema
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from jaunty_frame.core.framing import Placement
+from jaunty_frame.core.moves import Move, Strength
+from jaunty_frame.document.file_format import project_from_text, project_schema, project_to_text
+from jaunty_frame.document.model import (
+    BlurredFill,
+    HandSet,
+    HouseRules,
+    KeepArea,
+    Photo,
+    PlainFill,
+    Project,
+    Slide,
+    Transition,
+)
+from jaunty_frame.document.outputs import PRESETS, output_from_text, with_free_id
+from jaunty_frame.errors import NewerProject, ProjectError, UsageError
+
+
+def full_project():
+    photo = Photo(
+        id="abc",
+        path="../photos/a jug.jpg",
+        width=3000,
+        height=2000,
+        size=12,
+        modified=5,
+        content="blake2b:" + "0" * 32,
+        taken="2026-04-18T09:00:00",
+        quarter_turns=1,
+        straightening=-1.5,
+        keep_areas=(KeepArea(box=(0.1, 0.2, 0.3, 0.4), weight=0.5, origin="found", confidence=0.7),),
+        finder=1,
+    )
+    slide = Slide(
+        id="abc-1",
+        photo="abc",
+        seconds=Fraction(7, 3),
+        placement=Placement.WHOLE,
+        move=Move.TILT,
+        strength=Strength.STRONG,
+        easing=(0.1, 0.2, 0.3, 1),
+        fill=PlainFill(colour="#a0b1c2"),
+        transition=Transition(kind="cut"),
+    )
+    rules = HouseRules(fill=BlurredFill(), move=Move.HOLD, fade_in=Fraction(0))
+    framing = HandSet(slide="abc-1", output="disc", opening=(-0.1, 0, 1.2, 1), closing=(0, 0, 0.5, 0.5))
+    return Project(
+        title="Été", photos=(photo,), slides=(slide,), outputs=PRESETS, house_rules=rules, hand_set=(framing,)
+    )
+
+
+class RoundTrip(unittest.TestCase):
+    def test_everything_survives(self):
+        project = full_project()
+        self.assertEqual(project_from_text(project_to_text(project)), project)
+        self.assertEqual(project_from_text(project_to_text(Project())), Project())
+
+    def test_a_saved_project_keeps_to_the_schema(self):
+        jsonschema.validate(json.loads(project_to_text(full_project())), project_schema())
+        jsonschema.Draft202012Validator.check_schema(project_schema())
+
+
+class Refusals(unittest.TestCase):
+    def refused(self, text, error=ProjectError):
+        with self.assertRaises(error) as caught:
+            project_from_text(text, "show.jaunty")
+        message = str(caught.exception)
+        self.assertIn("show.jaunty", message)
+        self.assertNotIn("\n", message)
+        return message
+
+    def changed(self, *path, value):
+        content = json.loads(project_to_text(full_project()))
+        place = content
+        for key in path[:-1]:
+            place = place[key]
+        place[path[-1]] = value
+        return json.dumps(content)
+
+    def test_a_newer_version_is_refused_with_a_sentence(self):
+        self.assertIn("newer", self.refused(self.changed("version", value=2), NewerProject))
+
+    def test_absurd_values_are_named_with_their_place(self):
+        for path, value in (
+            (("photos", 0, "width"), -5),
+            (("photos", 0, "width"), 10**12),
+            (("photos", 0, "keep_areas", 0, "box"), [0.9, 0.9, 0.5, 0.5]),
+            (("outputs", 0, "width"), 1081),
+            (("outputs", 0, "frame_rate"), "1/1000000"),
+            (("outputs", 0, "frame_rate"), "30/0"),
+            (("slides", 0, "seconds"), 3.5),
+            (("slides", 0, "seconds"), "0.01"),
+            (("slides", 0, "easing"), [0, 2, 0, 0]),
+            (("hand_set", 0, "opening"), [0, 0, 0, 1]),
+            (("hand_set", 0, "closing"), [0, 0, 1e300, 1]),
+            (("house_rules", "least_softness"), 0),
+            (("title",), "x" * 1000),
+            (("surprise",), 1),
+        ):
+            with self.subTest(path=path, value=value):
+                self.assertIn(str(path[0]), self.refused(self.changed(*path, value=value)))
+
+    def test_dangling_references_are_refused(self):
+        self.refused(self.changed("slides", 0, "photo", value="gone"))
+        self.refused(self.changed("hand_set", 0, "output", value="gone"))
+        content = json.loads(project_to_text(full_project()))
+        content["slides"] *= 2
+        self.refused(json.dumps(content))
+
+    def test_what_is_no_project_is_refused(self):
+        for text in ("", "{", "[]", "null", '"x"', '{"format": "other"}', "[" * 200_000, '{"a":' * 5000):
+            self.refused(text)
+        for version in ("NaN", "1.5", "true", '"1"', "0", "1e400"):
+            self.refused(f'{{"format": "jaunty-frame", "version": {version}}}')
+        self.refused('{"format": "jaunty-frame", "version": 1, "house_rules": {"least_softness": NaN}}')
+
+    @settings(max_examples=80, deadline=None)
+    @given(st.integers(0, 4000), st.sampled_from('{}[]",:0-e.\\nu'), st.integers(0, 40))
+    def test_damage_never_ends_in_anything_but_a_sentence(self, at, character, cut):
+        text = project_to_text(full_project())
+        at %= len(text)
+        try:
+            project_from_text(text[:at] + character + text[at + cut :])
+        except ProjectError as error:
+            self.assertNotIn("\n", str(error))
+
+
+class Outputs(unittest.TestCase):
+    def test_own_sizes(self):
+        own = output_from_text("1200x628@25")
+        self.assertEqual((own.id, own.width, own.height, own.frame_rate), ("1200x628@25", 1200, 628, 25))
+        self.assertEqual(output_from_text("640x360@30000/1001").frame_rate, Fraction(30000, 1001))
+        for wrong in ("tal", "101x100", "10x10", "99999x100", "640x360@500", "640x360@", "640x360@1/0"):
+            with self.assertRaises(UsageError, msg=wrong):
+                output_from_text(wrong)
+
+    def test_duplicates_get_a_number(self):
+        self.assertEqual(with_free_id(PRESETS[0], {"tall", "tall-2"}).id, "tall-3")
+
+    def test_the_nine_presets(self):
+        sizes = {preset.id: (preset.width, preset.height, float(preset.frame_rate)) for preset in PRESETS}
+        self.assertEqual(sizes["disc"], (720, 576, 25))
+        self.assertEqual(sizes["tall"], (1080, 1920, 30))
+        self.assertEqual(len(sizes), 9)
+        self.assertEqual(output_from_text("disc").aspect, Fraction(16, 9))
