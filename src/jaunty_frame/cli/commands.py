@@ -233,7 +233,7 @@ def check(
                         "amount": finding.amount,
                         "sentence": finding.sentence,
                         "remedy": finding.remedy,
-                        "asked_for": finding.noted_only,
+                        "noted_only": finding.noted_only,
                     }
                     for finding in findings
                 ]

@@ -45,7 +45,10 @@ def main(arguments: list[str] | None = None) -> None:
 def _open_window(arguments: list[str]) -> int:
     if len(arguments) > 1:
         raise UsageError(f"“{arguments[0]}” is no command, and the window opens one project at a time.")
-    raise UsageError("The window is not part of this version yet.")
+    # Qt takes 0.15 s to load, which no other command should wait for.
+    from jaunty_frame.app.start import run_window
+
+    return run_window(arguments[0] if arguments else None)
 
 
 def _fail(sentence: str) -> None:

@@ -247,16 +247,16 @@ class _Axes:
 
     def _off_composition(self, p: FloatArray, size: FloatArray) -> FloatArray:
         """Return how far the weighted centre lies from where it should (N, M), in fractions of the window."""
-        some = np.asarray(self.weights > 0)
+        some = self.weights > 0
         if not some.size:
             return np.zeros_like(p)
         low = np.min(np.where(some, self.a, np.inf), axis=1)
         high = np.max(np.where(some, self.b, -np.inf), axis=1)
-        wide = np.asarray(high - low > size / 3)
+        wide = high - low > size / 3
         at = (self._centre()[:, None] - p) / size[:, None]
         thirds = np.minimum(np.abs(at - 1 / 3), np.abs(at - 2 / 3))
-        off = np.where(wide[:, None], np.abs(at - 0.5), thirds)
-        return np.where(some.any(axis=1)[:, None], off, 0.0)
+        off = np.where(np.expand_dims(wide, 1), np.abs(at - 0.5), thirds)
+        return np.where(np.any(some, axis=1, keepdims=True), off, 0.0)
 
     def windows(self, size: FloatArray, position: FloatArray) -> FloatArray:
         cross_size = size / self.cover

@@ -31,6 +31,11 @@ class History:
     def redo_label(self) -> str:
         return self._future[-1][0] if self._future else ""
 
+    @property
+    def gesture_key(self) -> str:
+        """The merge key of the last step while further steps may join it, else ""."""
+        return self._past[-1].merge if self._past else ""
+
     def apply(self, edit: Edit) -> bool:
         """Apply ``edit``; return whether anything changed. Steps with the same merge key become one."""
         after = edit.apply(self.project)

@@ -12,6 +12,8 @@ from jaunty_frame.media.photos import decode_photo, read_bytes, turned_pixels
 from jaunty_frame.media.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
 
 _MOST_REMEMBERED = 96_000_000
+# Content (or path), quarter turns, reduction (0 for the thumbnail).
+_Key = tuple[str, int, int]
 
 
 def resolved(photo: Photo, folder: Path) -> Path:
@@ -26,9 +28,9 @@ class PhotoSource:
         self._folder = folder
         self._cache = cache or ThumbnailCache()
         self._lock = threading.Lock()
-        self._small: OrderedDict[tuple[str, int], Pixels] = OrderedDict()
+        self._small: OrderedDict[_Key, Pixels] = OrderedDict()
         self._bytes = 0
-        self._running: dict[tuple[str, int], Future[Pixels]] = {}
+        self._running: dict[_Key, Future[Pixels]] = {}
 
     def pixels(self, photo: Photo, wanted_width: int) -> Pixels:
         """Return the upright photo with at least ``wanted_width`` pixels across, if it has so many.
@@ -38,16 +40,18 @@ class PhotoSource:
         width, height = photo.upright_size
         if wanted_width <= width * min(1.0, LONGEST_PX / max(width, height)):
             return self.thumbnail(photo)
-        return decode_photo(
-            read_bytes(resolved(photo, self._folder)),
-            Path(photo.path).name,
-            wanted_width,
-            photo.quarter_turns,
-        )
+        # Reductions are powers of two, so that requests of nearly the same size share one decoded photo.
+        reduction = 1 << max((width // wanted_width).bit_length() - 1, 0)
+        key = (photo.content or photo.path, photo.quarter_turns, reduction)
+        return self._once(key, lambda: self._decoded(photo, width // reduction))
+
+    def _decoded(self, photo: Photo, width: int) -> Pixels:
+        data = read_bytes(resolved(photo, self._folder))
+        return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
     def thumbnail(self, photo: Photo) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
-        return self._once((photo.content or photo.path, photo.quarter_turns), lambda: self._thumbnail(photo))
+        return self._once((photo.content or photo.path, photo.quarter_turns, 0), lambda: self._thumbnail(photo))
 
     def _thumbnail(self, photo: Photo) -> Pixels:
         stored = self._cache.get(photo.content) if photo.content else None
@@ -59,7 +63,7 @@ class PhotoSource:
                 self._cache.put(photo.content, stored)
         return turned_pixels(stored, photo.quarter_turns)
 
-    def _once(self, key: tuple[str, int], make: Callable[[], Pixels]) -> Pixels:
+    def _once(self, key: _Key, make: Callable[[], Pixels]) -> Pixels:
         """Return the remembered pixels of ``key``; several threads that ask at once wait for the same one."""
         with self._lock:
             if key in self._small:
@@ -84,7 +88,7 @@ class PhotoSource:
             with self._lock:
                 del self._running[key]
 
-    def _remember(self, key: tuple[str, int], pixels: Pixels) -> None:
+    def _remember(self, key: _Key, pixels: Pixels) -> None:
         with self._lock:
             self._small[key] = pixels
             self._bytes += pixels.nbytes

@@ -12,6 +12,8 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.show.plan import Plan
 
 _EQUAL = 1e-6
+# Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
+_FEW_BARS = 0.4
 
 
 class Kind(StrEnum):
@@ -42,7 +44,7 @@ class Finding:
     sentence: str
     remedy: str
     noted_only: bool = False
-    """True where the user asked for what is found (bars by a placement of their own): listed, but not marked."""
+    """True where it is listed but not marked: bars that the user asked for, or that leave the photo large enough."""
 
 
 def output_findings(plan: Plan, states: Mapping[str, PhotoState]) -> list[Finding]:
@@ -87,7 +89,7 @@ def _slide_findings(plan: Plan, k: int, state: PhotoState, worst: float, bars: f
         add(
             Kind.KEEP_AREA_CUT,
             1 - worst,
-            f"{place}: {_percent(1 - worst)} of a required keep area is cut off.",
+            f"{place}: {percent(1 - worst)} of a required keep area is cut off.",
             remedy,
         )
     softness = float(plan.softness[k])
@@ -98,16 +100,18 @@ def _slide_findings(plan: Plan, k: int, state: PhotoState, worst: float, bars: f
     if bars > _EQUAL:
         wanted = PLACEMENTS[plan.table.placement[k]]
         asked = wanted in (Placement.WHOLE, Placement.SUBJECT) and not plan.hand_set[k]
-        what = "a hairline of the frame" if plan.hairline[k] else f"{_percent(bars)} of the frame"
+        what = "a hairline of the frame" if plan.hairline[k] else f"{percent(bars)} of the frame"
         sentence = f"{place}: {what} is left to the fill."
-        add(Kind.BARS_LEFT, bars, sentence, "Place as cover, or turn a keep area into a wish.", asked)
+        few = bars <= _FEW_BARS and not plan.hairline[k] and not plan.hand_set[k]
+        add(Kind.BARS_LEFT, bars, sentence, "Place as cover, or turn a keep area into a wish.", asked or few)
     if state is PhotoState.CHANGED:
         sentence = f"{place}: the photo {name} has changed since it was added."
         add(Kind.CHANGED_PHOTO, 1.0, sentence, "Look at its keep areas again.")
     return found
 
 
-def _percent(share: float) -> str:
+def percent(share: float) -> str:
+    """Return a share for people."""
     return f"{share * 100:.0f} %" if share >= 0.01 else f"{share * 100:.1f} %"
 
 

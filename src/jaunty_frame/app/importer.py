@@ -1,0 +1,90 @@
+"""Bringing photos into the open project, and looking after them, without the window waiting."""
+
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Signal
+
+from jaunty_frame.app.session import Session
+from jaunty_frame.app.task import Task
+from jaunty_frame.document.edits import add_photos
+from jaunty_frame.media.photo_check import CheckedPhotos, check_photos
+from jaunty_frame.media.photo_import import Imported, import_photos
+from jaunty_frame.show.findings import PhotoState
+
+
+class Importer(QObject):
+    """One import or check at a time; photos asked for meanwhile wait their turn."""
+
+    progressed = Signal(int, int)
+    ended = Signal(list)
+    photos_checked = Signal()
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self.task: Task | None = None
+        self._waiting: list[tuple[list[Path], int | None]] = []
+
+    def bring_in(self, paths: list[Path], at: int | None = None) -> None:
+        """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
+        if not paths:
+            return
+        if self.task is not None:
+            self._waiting.append((paths, at))
+            return
+        cache, folder = self._session.cache, self._session.folder if self._session.path else None
+        task = Task("import", lambda report, stopped: import_photos(paths, folder, cache, report, stopped), self)
+        task.progress.connect(self.progressed)
+        task.finished.connect(lambda imported: self._take(imported, at))
+        self._run(task)
+
+    def check_photos(self) -> None:
+        """Compare the photos with the disk: they may have moved, changed or gone."""
+        if not self._session.project.photos or self.task is not None:
+            return
+        project, folder, cache = self._session.project, self._session.folder, self._session.cache
+        task = Task("check photos", lambda report, stopped: check_photos(project, folder, cache), self)
+        task.finished.connect(self._take_checked)
+        self._run(task)
+
+    def _run(self, task: Task) -> None:
+        self.task = task
+        task.failed.connect(lambda sentence: self._end([sentence]))
+        task.cancelled.connect(lambda: self._end(["The import was stopped; nothing was added."]))
+        task.start()
+
+    def cancel(self) -> None:
+        self._waiting.clear()
+        if self.task is not None:
+            self.task.cancel()
+
+    def _take(self, imported: Imported, at: int | None) -> None:
+        if imported.photos:
+            self._session.apply(add_photos(imported.photos, at))
+        problems = list(imported.problems)
+        if problems:
+            count = len(imported.photos)
+            problems.insert(0, f"{count} photo{'s' * (count != 1)} came in. These files could not be used:")
+        self._end(problems)
+
+    def _take_checked(self, checked: CheckedPhotos) -> None:
+        self._session.take_facts(checked)
+        self.photos_checked.emit()
+        missing = sum(state is PhotoState.MISSING for state in checked.states.values())
+        said = (
+            f"{missing} photo{'s' * (missing != 1)} could not be found; their slides are marked. "
+            "Put them back beside the project, or remove the slides."
+        )
+        self.task = None
+        if missing:
+            self.ended.emit([said])
+        self._next()
+
+    def _end(self, sentences: list[str]) -> None:
+        self.task = None
+        self.ended.emit(sentences)
+        self._next()
+
+    def _next(self) -> None:
+        if self._waiting:
+            self.bring_in(*self._waiting.pop(0))

@@ -1,0 +1,488 @@
+"""The main window: wires sheet, bench, screening, export and house rules to the session."""
+
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
+from PySide6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QMainWindow,
+    QMenu,
+    QMessageBox,
+    QSplitter,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from jaunty_frame.app.bench import Bench
+from jaunty_frame.app.cell_images import CellImages
+from jaunty_frame.app.export_panel import ExportPanel
+from jaunty_frame.app.house_rules_panel import HouseRulesPanel
+from jaunty_frame.app.importer import Importer
+from jaunty_frame.app.notice_bar import NoticeBar
+from jaunty_frame.app.output_dialog import OutputDialog
+from jaunty_frame.app.screening import Screening
+from jaunty_frame.app.session import Session
+from jaunty_frame.app.sheet_view import SheetView
+from jaunty_frame.app.theme import colours, set_theme
+from jaunty_frame.app.top_bar import TopBar
+from jaunty_frame.app.words import size_words
+from jaunty_frame.document import edits
+from jaunty_frame.document.model import Transition
+from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.photos import PHOTO_SUFFIXES
+from jaunty_frame.media.project_store import load_project
+
+_SHEET_SHARE = (806, 474)
+
+
+class MainWindow(QMainWindow):
+    """Only connects; what is shown lies in the views, what is changed in the session."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self.images = CellImages(self)
+        self.sheet = SheetView(session, self.images)
+        self.bench = Bench(session, self.images)
+        self.export_panel = ExportPanel(session)
+        self.house_rules = HouseRulesPanel(session)
+        self.screening = Screening(session)
+        self.importer = Importer(session, self)
+        self.notice = NoticeBar()
+        self.setAcceptDrops(True)
+        self._make_actions()
+        output_menu = self._output_presets_menu()
+        self.top_bar = TopBar(session, self.actions_by_name, self._main_menu(output_menu), output_menu)
+        self._lay_out()
+        self._connect()
+        self.resize(1280, 800)
+        self._show_document()
+        self.sheet.setFocus()
+
+    # -- construction
+
+    def _lay_out(self) -> None:
+        self.side = QStackedWidget()
+        for panel in (self.bench, self.export_panel, self.house_rules):
+            self.side.addWidget(panel)
+        self.splitter = QSplitter(Qt.Orientation.Horizontal)
+        self.splitter.addWidget(self.sheet)
+        self.splitter.addWidget(self.side)
+        self.splitter.setSizes(list(_SHEET_SHARE))
+        self.splitter.setStretchFactor(0, 1)
+        self.splitter.setStretchFactor(1, 1)
+        self.splitter.setHandleWidth(1)
+        self.splitter.setChildrenCollapsible(False)
+        workplace = QWidget()
+        column = QVBoxLayout(workplace)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.top_bar)
+        column.addWidget(self.notice)
+        column.addWidget(self.splitter, 1)
+        self.pages = QStackedWidget()
+        self.pages.addWidget(workplace)
+        self.pages.addWidget(self.screening)
+        self.setCentralWidget(self.pages)
+
+    def _make_actions(self) -> None:
+        standard = QKeySequence.StandardKey
+        self.actions_by_name: dict[str, QAction] = {}
+        for name, text, keys, act in (
+            ("new", "New project", standard.New, self.start_new),
+            ("open", "Open project…", standard.Open, self.choose_project),
+            ("save", "Save", standard.Save, self.save),
+            ("save-as", "Save as…", standard.SaveAs, self.save_as),
+            ("add-photos", "Add photos…", "Ctrl+I", self.choose_photos),
+            ("add-folder", "Add a folder of photos…", "Ctrl+Shift+I", self.choose_folder),
+            ("undo", "Undo", standard.Undo, self.session.undo),
+            ("redo", "Redo", standard.Redo, self.session.redo),
+            ("play", "Play", "Ctrl+Space", self.play),
+            ("export", "Export", "Ctrl+E", self.show_export),
+            ("house-rules", "House rules", "Ctrl+H", self.show_house_rules),
+            ("own-output", "Own size…", "", self.add_own_output),
+            ("remove", "Remove slides", "", self.remove_slides),
+            ("repeat", "Show photo again", "Ctrl+D", self.repeat_slide),
+            ("turn-right", "Turn right", "Ctrl+]", lambda: self.turn(1)),
+            ("turn-left", "Turn left", "Ctrl+[", lambda: self.turn(3)),
+            ("larger", "Larger rows", standard.ZoomIn, lambda: self._resize_rows(1.25)),
+            ("smaller", "Smaller rows", standard.ZoomOut, lambda: self._resize_rows(0.8)),
+            ("all-rows", "The whole show at once", "Ctrl+0", self.sheet.show_all_rows),
+            ("next-finding", "Next finding", "Ctrl+G", self.go_to_next_finding),
+            ("dark", "Dark", "Ctrl+Shift+L", self.switch_theme),
+            ("quit", "Quit", standard.Quit, self.close),
+        ):
+            action = QAction(text, self)
+            if keys:
+                action.setShortcut(QKeySequence(keys))
+            action.triggered.connect(_without_argument(act))
+            self.addAction(action)
+            self.actions_by_name[name] = action
+
+    def _output_presets_menu(self) -> QMenu:
+        menu = QMenu("Add output", self)
+        for preset in PRESETS:
+            action = menu.addAction(f"{preset.name}   {size_words(preset)}")
+            action.triggered.connect(lambda _=False, preset=preset: self.session.apply(edits.add_output(preset)))
+        menu.addAction(self.actions_by_name["own-output"])
+        return menu
+
+    def _main_menu(self, add_output: QMenu) -> QMenu:
+        menu = QMenu(self)
+        for group in (
+            ("new", "open", "save", "save-as"),
+            ("add-photos", "add-folder", add_output),
+            ("house-rules",),
+            ("repeat", "turn-left", "turn-right", "remove"),
+            ("next-finding", "larger", "smaller", "all-rows", "dark"),
+            ("quit",),
+        ):
+            for item in group:
+                if isinstance(item, QMenu):
+                    menu.addMenu(item)
+                else:
+                    menu.addAction(self.actions_by_name[item])
+            menu.addSeparator()
+        return menu
+
+    def _connect(self) -> None:
+        self.session.changed.connect(self._show_document)
+        self.session.saved_changed.connect(self._show_document)
+        self.sheet.current_cell_changed.connect(self.bench.show_cell)
+        self.sheet.selectionModel().selectionChanged.connect(
+            lambda *_: self.bench.show_chosen(self.sheet.chosen_slides())
+        )
+        self.sheet.opened.connect(self.open_on_bench)
+        self.sheet.remove_wanted.connect(self.remove_slides)
+        self.sheet.files_dropped.connect(self.importer.bring_in)
+        self.sheet.joint_clicked.connect(self._show_joint_menu)
+        self.sheet.menu_wanted.connect(self._show_slide_menu)
+        self.sheet.header.menu_wanted.connect(self._show_output_menu)
+        for panel in (self.export_panel, self.house_rules):
+            panel.closed.connect(self.open_on_bench)
+        self.screening.closed.connect(self._leave_screening)
+        self.screening.full_screen_wanted.connect(self._fill_screen)
+        self.importer.progressed.connect(self.notice.show_progress)
+        self.importer.ended.connect(self.notice.show_sentences)
+        self.notice.cancelled.connect(self.importer.cancel)
+        self.importer.photos_checked.connect(self.images.forget)
+        self.top_bar.findings_clicked.connect(self.go_to_next_finding)
+        self.sheet.select_cell("", "")
+
+    # -- what is shown
+
+    def _show_document(self) -> None:
+        session = self.session
+        name = session.path.name if session.path else "not saved yet"
+        self.setWindowTitle(f"{session.project.title} ({name})[*]")
+        self.setWindowModified(not session.is_saved)
+        self.actions_by_name["undo"].setText(f"Undo {session.undo_label}".strip())
+        self.actions_by_name["redo"].setText(f"Redo {session.redo_label}".strip())
+        self.actions_by_name["undo"].setEnabled(bool(session.undo_label))
+        self.actions_by_name["redo"].setEnabled(bool(session.redo_label))
+        showable = bool(session.project.slides and session.project.outputs)
+        for action in ("play", "export", "remove", "repeat", "turn-left", "turn-right", "next-finding"):
+            self.actions_by_name[action].setEnabled(showable)
+
+    def switch_theme(self) -> None:
+        """Change between light and dark."""
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        set_theme(app, not colours().dark)
+        self.actions_by_name["dark"].setText("Light" if colours().dark else "Dark")
+        self.top_bar.show_icons()
+        self.sheet.viewport().update()
+
+    def _resize_rows(self, factor: float) -> None:
+        self.sheet.set_picture_height(round(self.sheet.picture_height * factor))
+
+    def open_on_bench(self) -> None:
+        self.side.setCurrentWidget(self.bench)
+        self.bench.canvas.setFocus()
+
+    def show_export(self) -> None:
+        self.export_panel.show_document()
+        self.side.setCurrentWidget(self.export_panel)
+        self.export_panel.start_button.setFocus()
+
+    def show_house_rules(self) -> None:
+        self.side.setCurrentWidget(self.house_rules)
+        self.house_rules.placement.setFocus()
+
+    def play(self) -> None:
+        """Show the screening, from the chosen slide on, in the chosen output."""
+        slide_id, output_id = self.sheet.chosen_place()
+        if not output_id:
+            return
+        plan = self.session.plans()[output_id]
+        row = next((k for k, slide in enumerate(plan.slides) if slide.id == slide_id), 0)
+        self.pages.setCurrentWidget(self.screening)
+        self.screening.begin(output_id, plan.schedule.first[row])
+
+    def _leave_screening(self) -> None:
+        self.pages.setCurrentIndex(0)
+        self.sheet.setFocus()
+
+    def _fill_screen(self, full: bool) -> None:
+        self.screening.bar.setVisible(not full)
+        if full:
+            self.showFullScreen()
+        else:
+            self.showNormal()
+        self.screening.setFocus()
+
+    def go_to_next_finding(self) -> None:
+        """Choose the next cell with a finding, after the current one."""
+        cells = list(dict.fromkeys((finding.slide_id, finding.output) for finding in self.session.findings()))
+        if cells:
+            place = self.sheet.chosen_place()
+            at = (cells.index(place) + 1) % len(cells) if place in cells else 0
+            self.sheet.select_cell(*cells[at])
+            self.side.setCurrentWidget(self.bench)
+
+    # -- photos and slides
+
+    def choose_photos(self) -> None:
+        dialog = QFileDialog(self, "Add photos")
+        dialog.setFileMode(QFileDialog.FileMode.ExistingFiles)
+        patterns = " ".join(f"*{suffix} *{suffix.upper()}" for suffix in PHOTO_SUFFIXES)
+        dialog.setNameFilters([f"Photos ({patterns})", "All files (*)"])
+        self._ask_for_files(dialog)
+
+    def choose_folder(self) -> None:
+        dialog = QFileDialog(self, "Add a folder of photos")
+        dialog.setFileMode(QFileDialog.FileMode.Directory)
+        self._ask_for_files(dialog)
+
+    def _ask_for_files(self, dialog: QFileDialog) -> None:
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.filesSelected.connect(lambda names: self.importer.bring_in([Path(name) for name in names]))
+        dialog.open()
+
+    def remove_slides(self) -> None:
+        chosen = self.sheet.chosen_slides()
+        if chosen:
+            self.session.apply(edits.remove_slides(chosen))
+
+    def repeat_slide(self) -> None:
+        slide_id, _ = self.sheet.chosen_place()
+        if slide_id:
+            self.session.apply(edits.repeat_slide(slide_id))
+
+    def turn(self, quarter_turns: int) -> None:
+        photos = {self.session.project.slide(name).photo for name in self.sheet.chosen_slides()}
+        if photos:
+            self.session.apply(edits.turn_photos(photos, quarter_turns))
+
+    def add_own_output(self) -> None:
+        dialog = OutputDialog(self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+
+        def add() -> None:
+            if dialog.output is not None:
+                self.session.apply(edits.add_output(dialog.output))
+
+        dialog.accepted.connect(add)
+        dialog.open()
+
+    # -- menus at their places
+
+    def _show_output_menu(self, section: int, place: QPoint) -> None:
+        output = self.sheet.sheet_model.output(section)
+        menu = QMenu(self)
+        menu.addSection(f"{output.name}, {size_words(output)}")
+
+        def play() -> None:
+            self.sheet.select_cell(self.sheet.chosen_place()[0], output.id)
+            self.play()
+
+        def export() -> None:
+            self.show_export()
+            self.export_panel.choose_only(output.id)
+
+        menu.addAction("Play", play)
+        menu.addAction("Export this one", export)
+        menu.addAction("Duplicate", lambda: self.session.apply(edits.duplicate_output(output.id)))
+        menu.addAction("Remove output", lambda: self.session.apply(edits.remove_output(output.id)))
+        menu.popup(place)
+
+    def _show_slide_menu(self, place: QPoint) -> None:
+        menu = QMenu(self)
+        for name in ("repeat", "turn-left", "turn-right", "remove"):
+            menu.addAction(self.actions_by_name[name])
+        cells = self.sheet.chosen_cells()
+        hand_set = [cell for cell in cells if self.session.project.hand_set_framing(*cell)]
+        back = menu.addAction("Back to solved", lambda: self.session.apply(edits.drop_framings(hand_set)))
+        back.setEnabled(bool(hand_set))
+        menu.popup(place)
+
+    def _show_joint_menu(self, row: int, place: QPoint) -> None:
+        if row + 1 >= len(self.session.project.slides):
+            self.show_house_rules()
+            return
+        slide = self.session.project.slides[row]
+        chosen = self.sheet.chosen_slides()
+        targets = chosen if slide.id in chosen and len(chosen) > 1 else [slide.id]
+        menu = QMenu(self)
+        here = "here" if len(targets) == 1 else f"at {len(targets)} joints"
+        kinds = (
+            ("Cut", Transition(kind="cut")),
+            ("Cross dissolve 0.5 s", Transition(seconds="1/2")),
+            ("Cross dissolve 0.7 s", Transition(seconds="7/10")),
+            ("Cross dissolve 1 s", Transition(seconds="1/1")),
+            ("Cross dissolve 2 s", Transition(seconds="2/1")),
+        )
+        for scope in (here, "everywhere"):
+            menu.addSection(scope.capitalize())
+            for text, transition in kinds:
+                edit = (
+                    edits.set_on_slides(targets, "Transition", transition=transition)
+                    if scope == here
+                    else edits.set_for_all("Transition of all", transition=transition)
+                )
+                menu.addAction(text).triggered.connect(_without_argument(partial(self.session.apply, edit)))
+        menu.popup(place)
+
+    # -- files
+
+    def choose_project(self) -> None:
+        dialog = QFileDialog(self, "Open project")
+        dialog.setNameFilter("Projects (*.jaunty)")
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.fileSelected.connect(lambda name: self.open_path(Path(name)))
+        dialog.open()
+
+    def open_path(self, path: Path) -> None:
+        """Open a project, after asking about unsaved changes and offering what a crash left behind."""
+
+        def proceed() -> None:
+            left = self.session.left_behind(path)
+            try:
+                if left is not None and _differs(left.project, path):
+                    self.session.recover(left)
+                    sentence = "Changes that were not saved last time were recovered. Save to keep them."
+                    self.notice.show_sentences([sentence])
+                else:
+                    self.session.open(path)
+            except JauntyError as error:
+                self.notice.show_sentences([str(error)])
+                return
+            self.images.forget()
+            self.importer.check_photos()
+
+        self._when_changes_are_safe(proceed)
+
+    def offer_recovery(self) -> None:
+        """Take up what a killed program left of a project that was never saved."""
+        left = self.session.left_behind(None)
+        if left is not None:
+            self.session.recover(left)
+            self.notice.show_sentences(["A project that was never saved was recovered. Save it to keep it."])
+            self.importer.check_photos()
+
+    def start_new(self) -> None:
+        self._when_changes_are_safe(self.session.start_new)
+
+    def save(self) -> None:
+        if self.session.path is None:
+            self.save_as()
+        else:
+            self.save_to(self.session.path)
+
+    def save_as(self, after: Callable[[], object] = lambda: None) -> None:
+        dialog = QFileDialog(self, "Save project")
+        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+        dialog.setNameFilter("Projects (*.jaunty)")
+        dialog.setDefaultSuffix("jaunty")
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.fileSelected.connect(lambda name: self.save_to(Path(name)) and after())
+        dialog.open()
+
+    def save_to(self, path: Path) -> bool:
+        """Save to ``path``; return whether it worked. Where not, the window says why."""
+        try:
+            self.session.save(path)
+        except JauntyError as error:
+            self.notice.show_sentences([str(error)])
+            return False
+        return True
+
+    def _when_changes_are_safe(self, proceed: Callable[[], object]) -> None:
+        """Run ``proceed`` after unsaved changes were saved or given up; not at all where the user thinks again."""
+        if self.session.is_saved:
+            proceed()
+            return
+        box = QMessageBox(self)
+        box.setText(f"“{self.session.project.title}” has changes that are not saved.")
+        keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Drop the changes", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(keep)
+        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+
+        def answer() -> None:
+            if box.clickedButton() is drop:
+                self.session.discard_autosave()
+                proceed()
+            elif box.clickedButton() is keep:
+                if self.session.path is None:
+                    self.save_as(proceed)
+                elif self.save_to(self.session.path):
+                    proceed()
+
+        box.finished.connect(lambda _: answer())
+        box.open()
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if self.session.is_saved:
+            self._shut_down()
+            event.accept()
+            return
+        event.ignore()
+
+        def leave() -> None:
+            self.session.forget_changes()
+            self.close()
+
+        self._when_changes_are_safe(leave)
+
+    def _shut_down(self) -> None:
+        self.screening.stop()
+        self.importer.cancel()
+        if self.export_panel.task is not None:
+            self.export_panel.task.cancel()
+            self.export_panel.task.wait()
+        self.images.close()
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if event.mimeData().hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        paths = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+        if len(paths) == 1 and paths[0].suffix == ".jaunty":
+            self.open_path(paths[0])
+        else:
+            self.importer.bring_in(paths)
+
+
+def _differs(project: object, path: Path) -> bool:
+    try:
+        return load_project(path) != project
+    except JauntyError:
+        return True
+
+
+def _without_argument(act: Callable[[], object]) -> Callable[..., None]:
+    """Return ``act`` for Qt's triggered signal, which would pass whether it is checked."""
+
+    def call(*_: object) -> None:
+        act()
+
+    return call

@@ -1,0 +1,59 @@
+"""Opening the window."""
+
+import os
+import signal
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QApplication
+
+from jaunty_frame.app.main_window import MainWindow
+from jaunty_frame.app.session import Session
+from jaunty_frame.app.theme import mark, prefers_dark, set_theme, set_up_fonts
+from jaunty_frame.errors import UsageError
+
+
+def make_application() -> QApplication:
+    """Return the one Qt application, with fonts and colours set up."""
+    running = QApplication.instance()
+    if isinstance(running, QApplication):
+        return running
+    app = QApplication(["jaunty-frame"])
+    app.setApplicationName("jaunty-frame")
+    app.setApplicationDisplayName("Jaunty Frame")
+    app.setDesktopFileName("io.github.jaunty_frame.JauntyFrame")
+    set_up_fonts(app)
+    set_theme(app, prefers_dark())
+    app.setWindowIcon(mark())
+    return app
+
+
+def run_window(project: str | None) -> int:
+    """Open the window, with a project if one is given; return the exit code."""
+    if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")):
+        raise UsageError("There is no display to open a window on; jaunty-frame --help lists what works without one.")
+    path = Path(project) if project else None
+    if path is not None and not path.exists():
+        raise UsageError(f"There is no project {path}; check the name, or give a command (jaunty-frame --help).")
+    app = make_application()
+    window = MainWindow(Session())
+    if path is not None:
+        window.open_path(path)
+    else:
+        window.offer_recovery()
+    window.show()
+
+    def stop(*_: object) -> None:
+        window.session.write_autosave()
+        app.exit(130)
+
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, stop)
+    # Python sees signals only between its own instructions; Qt's loop must let it run now and then.
+    heartbeat = QTimer()
+    heartbeat.timeout.connect(lambda: None)
+    heartbeat.start(300)
+    code = app.exec()
+    sys.stdout.flush()
+    return code

@@ -1,0 +1,93 @@
+"""One of several values, all of them in view: what is chosen is underlined."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QFont, QFontMetrics, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from jaunty_frame.app.theme import colours, text_font
+
+_HEIGHT = 30
+_ROOM = 8
+
+
+class Choice(QWidget):
+    """Enum in, enum out. ``chosen`` is emitted for the user's choices only. Left and right keys step."""
+
+    chosen = Signal(object)
+
+    def __init__(self, name: str, options: Sequence[tuple[Any, str]], parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._options = list(options)
+        self._value: Any = None
+        self.setAccessibleName(name)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def show_value(self, value: Any) -> None:
+        """Show ``value`` as chosen; None, or a value that is no option, leaves nothing underlined."""
+        self._value = value
+        labels = [label for option, label in self._options if option == value]
+        self.setAccessibleDescription(labels[0] if labels else "mixed")
+        self.update()
+
+    @property
+    def value(self) -> Any:
+        return self._value
+
+    def sizeHint(self) -> QSize:
+        widths = [self._metrics_width(label) + 2 * _ROOM for _, label in self._options]
+        return QSize(sum(widths), _HEIGHT)
+
+    def minimumSizeHint(self) -> QSize:
+        return self.sizeHint()
+
+    def _metrics_width(self, label: str) -> int:
+        return QFontMetrics(text_font(12, QFont.Weight.DemiBold)).horizontalAdvance(label)
+
+    def option_rects(self) -> list[QRectF]:
+        """Return where each option lies: all get the room they need and an even share of the rest."""
+        needs = [self._metrics_width(label) + 2 * _ROOM for _, label in self._options]
+        spare = max(self.width() - sum(needs), 0) / len(needs)
+        rects, x = [], 0.0
+        for need in needs:
+            rects.append(QRectF(x, 0, need + spare, self.height()))
+            x += need + spare
+        return rects
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        c = colours()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        frame = QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
+        painter.setPen(QPen(QColor(c.accent), 2) if self.hasFocus() else QPen(QColor(c.hairline), 1))
+        painter.setBrush(QColor(c.field))
+        painter.drawRoundedRect(frame, 5, 5)
+        for (option, label), rect in zip(self._options, self.option_rects(), strict=True):
+            on = option == self._value
+            painter.setFont(text_font(12, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
+            enabled = self.isEnabled()
+            painter.setPen(QColor(c.accent if on and enabled else c.ink if enabled else c.quiet))
+            painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, label)
+            if on:
+                half = self._metrics_width(label) / 2 + 2
+                y = rect.bottom() - 4.5
+                painter.setPen(QPen(QColor(c.accent), 2.5))
+                painter.drawLine(QPointF(rect.center().x() - half, y), QPointF(rect.center().x() + half, y))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        for (option, _), rect in zip(self._options, self.option_rects(), strict=True):
+            if rect.contains(event.position()):
+                self.chosen.emit(option)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if step is None:
+            super().keyPressEvent(event)
+            return
+        values = [option for option, _ in self._options]
+        at = values.index(self._value) if self._value in values else -1
+        self.chosen.emit(values[(at + step) % len(values)])

@@ -1,0 +1,120 @@
+"""A test case with the real window on a small project; mouse and keys go through Qt's own events."""
+
+import os
+import tempfile
+import time
+import unittest
+from collections.abc import Callable
+from fractions import Fraction
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QEvent, QEventLoop, QPoint, QPointF, Qt
+from PySide6.QtGui import QColor, QImage, QMouseEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QWidget
+
+from jaunty_frame.app.main_window import MainWindow
+from jaunty_frame.app.session import Session
+from jaunty_frame.app.start import make_application
+from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.model import HouseRules, Project
+from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.media.photo_import import import_photos
+from jaunty_frame.media.project_store import save_project
+from jaunty_frame.media.recovery import AutosaveStore
+from jaunty_frame.media.thumbnails import ThumbnailCache
+from tests.media.photo_sets import write_set
+
+OUTPUTS = ("180x320", "240x240@25", "320x180")
+LEFT = Qt.MouseButton.LeftButton
+
+
+class WindowCase(unittest.TestCase):
+    """Each test gets a window of its own with five photos in three outputs."""
+
+    photo_count = 5
+
+    def setUp(self):
+        self.app: QApplication = make_application()
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        self.path = self.folder / "show.jaunty"
+        self.cache = ThumbnailCache(self.folder / "cache")
+        imported = import_photos(write_set(self.folder, self.photo_count), self.folder, self.cache)
+        outputs = tuple(output_from_text(text) for text in OUTPUTS)
+        rules = HouseRules(seconds_moving=Fraction(1), transition={"seconds": "1/5"}, fade_in="1/5", fade_out="1/5")
+        save_project(
+            add_photos(imported.photos).apply(Project(title="Show", outputs=outputs, house_rules=rules)), self.path
+        )
+        self.window = self.open_window()
+        self.window.open_path(self.path)
+        self.wait_until(lambda: self.window.importer.task is None)
+        self.settle()
+
+    def open_window(self) -> MainWindow:
+        window = MainWindow(Session(self.cache, AutosaveStore(self.folder / "state")))
+        window.resize(1280, 800)
+        window.show()
+
+        def close() -> None:
+            window.session.forget_changes()
+            window.close()
+            window.deleteLater()
+            self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+        self.addCleanup(close)
+        return window
+
+    @property
+    def project(self) -> Project:
+        return self.window.session.project
+
+    def wait_until(self, condition: Callable[[], object], seconds: float = 30) -> None:
+        """Let Qt work until ``condition`` holds; fail where that takes too long."""
+        end = time.monotonic() + seconds
+        while not condition():
+            self.assertLess(time.monotonic(), end, "what was waited for did not come")
+            self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 20)
+
+    def settle(self) -> None:
+        """Wait until every picture that the window wants is there."""
+        self.app.processEvents()
+        self.wait_until(lambda: not self.window.images.is_working())
+        self.app.processEvents()
+
+    def choose(self, row: int, output: int = 0) -> None:
+        self.window.sheet.select_cell(self.project.slides[row].id, self.project.outputs[output].id)
+        self.settle()
+
+    def click(self, widget: QWidget, place: QPointF | None = None) -> None:
+        point = place.toPoint() if place is not None else widget.rect().center()
+        QTest.mouseClick(widget, LEFT, Qt.KeyboardModifier.NoModifier, point)
+
+    def choose_option(self, choice, label: str) -> None:
+        k = next(k for k, (_, text) in enumerate(choice._options) if text == label)
+        self.click(choice, choice.option_rects()[k].center())
+
+    def drag(self, widget: QWidget, start: QPointF, end: QPointF, steps: int = 6, release: bool = True) -> None:
+        # Control switches snapping off, so that what is dragged arrives where the pointer does.
+        modifier = Qt.KeyboardModifier.ControlModifier
+        QTest.mousePress(widget, LEFT, modifier, start.toPoint())
+        for step in range(1, steps + 1):
+            self.move_to(widget, start + (end - start) * step / steps, modifier)
+        if release:
+            QTest.mouseRelease(widget, LEFT, modifier, end.toPoint())
+
+    def move_to(self, widget: QWidget, place: QPointF, modifier: Qt.KeyboardModifier) -> None:
+        where = widget.mapToGlobal(place)
+        event = QMouseEvent(QEvent.Type.MouseMove, place, where, Qt.MouseButton.NoButton, LEFT, modifier)
+        self.app.sendEvent(widget, event)
+
+    def cell_image(self, row: int, column: int) -> QImage:
+        """Return the pixels of a cell as they are on the screen."""
+        sheet = self.window.sheet
+        return sheet.viewport().grab(sheet.visualRect(sheet.sheet_model.index(row, column))).toImage()
+
+    def colour_at(self, widget: QWidget, place: QPoint) -> QColor:
+        return widget.grab().toImage().pixelColor(place)
