@@ -31,6 +31,7 @@ fi
 
 stamp=.venv/.set-up
 if [ -f "$stamp" ] && [ ! constraints.txt -nt "$stamp" ] && [ ! pyproject.toml -nt "$stamp" ] && [ -x .venv/bin/jaunty-frame ]; then
+    .venv/bin/python -m compileall -q src
     exit 0
 fi
 python=""
@@ -47,4 +48,5 @@ fi
 echo "Setting up .venv"
 [ -x .venv/bin/python ] || "$python" -m venv .venv
 .venv/bin/python -m pip install --quiet --disable-pip-version-check --constraint constraints.txt --editable '.[dev]'
+.venv/bin/python -m compileall -q src
 touch "$stamp"

@@ -19,13 +19,13 @@ from jaunty_frame.document import edits
 from jaunty_frame.document.model import HouseRules, PlainFill, Project, Transition
 from jaunty_frame.document.outputs import PRESETS, output_from_text
 from jaunty_frame.errors import Cancelled, ExportError
-from jaunty_frame.media.export import ensure_exportable, export_frame, export_show, show_file_name
+from jaunty_frame.media.export import export_frame, export_show
+from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
 from jaunty_frame.media.frames import FramePainter
 from jaunty_frame.media.photo_import import import_photos
 from jaunty_frame.media.project_store import save_project
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.media.thumbnails import ThumbnailCache
-from jaunty_frame.media.video import Quality
 from jaunty_frame.show.plan import plan_output
 from tests.media.photo_sets import write_set
 

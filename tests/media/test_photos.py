@@ -12,7 +12,8 @@ from PIL import Image, ImageOps
 
 from jaunty_frame.demo.icc import wide_gamut_profile
 from jaunty_frame.errors import PhotoError
-from jaunty_frame.media.photos import decode_photo, photo_header, read_bytes
+from jaunty_frame.media.files import read_bytes
+from jaunty_frame.media.photos import decode_photo, photo_header
 
 
 def coloured(width=120, height=80):

@@ -24,8 +24,7 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.words import rate_words, size_words
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.export import ensure_exportable, export_show, show_file_name
-from jaunty_frame.media.video import Quality
+from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
 
 _QUALITY_SAID = {
     Quality.QUICK: "Quick: for a look, in a hurry.",
@@ -175,6 +174,9 @@ class ExportPanel(QWidget):
         source, quality = self._session.source, self.quality.value
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
+            # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
+            from jaunty_frame.media.export import export_show
+
             before = 0
             for plan, path in jobs:
                 report_all = partial(_report_part, report, before, total)

@@ -1,7 +1,7 @@
 """The main window: wires sheet, bench, screening, export and house rules to the session."""
 
 from collections.abc import Callable
-from functools import partial
+from functools import cached_property, partial
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, Qt
@@ -35,7 +35,7 @@ from jaunty_frame.document import edits
 from jaunty_frame.document.model import Transition
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.photos import PHOTO_SUFFIXES
+from jaunty_frame.media.files import PHOTO_SUFFIXES
 from jaunty_frame.media.project_store import load_project
 
 _SHEET_SHARE = (806, 474)
@@ -50,9 +50,6 @@ class MainWindow(QMainWindow):
         self.images = CellImages(self)
         self.sheet = SheetView(session, self.images)
         self.bench = Bench(session, self.images)
-        self.export_panel = ExportPanel(session)
-        self.house_rules = HouseRulesPanel(session)
-        self.screening = Screening(session)
         self.importer = Importer(session, self)
         self.notice = NoticeBar()
         self.setAcceptDrops(True)
@@ -69,8 +66,7 @@ class MainWindow(QMainWindow):
 
     def _lay_out(self) -> None:
         self.side = QStackedWidget()
-        for panel in (self.bench, self.export_panel, self.house_rules):
-            self.side.addWidget(panel)
+        self.side.addWidget(self.bench)
         self.splitter = QSplitter(Qt.Orientation.Horizontal)
         self.splitter.addWidget(self.sheet)
         self.splitter.addWidget(self.side)
@@ -88,8 +84,31 @@ class MainWindow(QMainWindow):
         column.addWidget(self.splitter, 1)
         self.pages = QStackedWidget()
         self.pages.addWidget(workplace)
-        self.pages.addWidget(self.screening)
         self.setCentralWidget(self.pages)
+
+    # Made when they are first wanted: together they would take a third of the time to the first painted window.
+
+    @cached_property
+    def export_panel(self) -> ExportPanel:
+        panel = ExportPanel(self.session)
+        panel.closed.connect(self.open_on_bench)
+        self.side.addWidget(panel)
+        return panel
+
+    @cached_property
+    def house_rules(self) -> HouseRulesPanel:
+        panel = HouseRulesPanel(self.session)
+        panel.closed.connect(self.open_on_bench)
+        self.side.addWidget(panel)
+        return panel
+
+    @cached_property
+    def screening(self) -> Screening:
+        screening = Screening(self.session)
+        screening.closed.connect(self._leave_screening)
+        screening.full_screen_wanted.connect(self._fill_screen)
+        self.pages.addWidget(screening)
+        return screening
 
     def _make_actions(self) -> None:
         standard = QKeySequence.StandardKey
@@ -164,10 +183,6 @@ class MainWindow(QMainWindow):
         self.sheet.joint_clicked.connect(self._show_joint_menu)
         self.sheet.menu_wanted.connect(self._show_slide_menu)
         self.sheet.header.menu_wanted.connect(self._show_output_menu)
-        for panel in (self.export_panel, self.house_rules):
-            panel.closed.connect(self.open_on_bench)
-        self.screening.closed.connect(self._leave_screening)
-        self.screening.full_screen_wanted.connect(self._fill_screen)
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
@@ -453,9 +468,10 @@ class MainWindow(QMainWindow):
         self._when_changes_are_safe(leave)
 
     def _shut_down(self) -> None:
-        self.screening.stop()
         self.importer.cancel()
-        if self.export_panel.task is not None:
+        if "screening" in self.__dict__:
+            self.screening.stop()
+        if "export_panel" in self.__dict__ and self.export_panel.task is not None:
             self.export_panel.task.cancel()
             self.export_panel.task.wait()
         self.images.close()

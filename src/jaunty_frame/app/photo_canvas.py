@@ -188,7 +188,7 @@ class PhotoCanvas(QWidget):
         self._paint_name(painter, QPointF(last.right() - 58, last.bottom()), "closing")
 
     def _paint_name(self, painter: QPainter, place: QPointF, name: str) -> None:
-        painter.setFont(text_font(11, QFont.Weight.Medium))
+        painter.setFont(text_font(11, QFont.Weight.DemiBold))
         width = painter.fontMetrics().horizontalAdvance(name) + 8
         y = min(max(place.y() - 8, 1.0), self.height() - 17.0)
         box = QRectF(min(max(place.x(), 1.0), self.width() - width - 1.0), y, width, 16)

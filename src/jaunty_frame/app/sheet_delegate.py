@@ -1,8 +1,10 @@
 """How the cells of the sheet look: the picture, its finding, the joint to the next slide, the selection."""
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QModelIndex, QObject, QPersistentModelIndex, QPointF, QRect, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF
-from PySide6.QtWidgets import QStyle, QStyledItemDelegate, QStyleOptionViewItem
+from PySide6.QtWidgets import QStyledItemDelegate, QStyleOptionViewItem
 
 from jaunty_frame.app.cell_images import CellImages
 from jaunty_frame.app.session import Session
@@ -46,6 +48,7 @@ class SheetDelegate(QStyledItemDelegate):
         self.live: tuple[tuple[int, int], QImage] | None = None
         self.current_row = -1
         self.left_edge = 0
+        self.chosen: Callable[[int, int], bool] = lambda row, column: False
 
     def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex) -> QSize:
         return option.rect.size()
@@ -125,7 +128,7 @@ class SheetDelegate(QStyledItemDelegate):
             self._paint_areas(painter, place, row)
         elif self._model.cell_findings(row, column):
             paint_finding_mark(painter, place.right() - _MARK - 4, place.y() + 5)
-        if option.state & QStyle.StateFlag.State_Selected:
+        if self.chosen(row, column):
             paint_selection(painter, place)
 
     def _paint_areas(self, painter: QPainter, place: QRect, row: int) -> None:

@@ -26,7 +26,7 @@ class SheetHeader(QHeaderView):
         self.setToolTip("Click for the output's menu")
 
     def sizeHint(self) -> QSize:
-        return QSize(super().sizeHint().width(), HEIGHT)
+        return QSize(self.length(), HEIGHT)
 
     def paintSection(self, painter: QPainter, rect: QRect, section: int) -> None:
         c = colours()

@@ -51,6 +51,9 @@ class SheetView(QTableView):
         self.setModel(self.sheet_model)
         self._delegate = SheetDelegate(session, self.sheet_model, images, self)
         self.setItemDelegate(self._delegate)
+        self._delegate.chosen = lambda row, column: self.selectionModel().isSelected(
+            self.sheet_model.index(row, column)
+        )
         self.header = SheetHeader(session, self)
         self.setHorizontalHeader(self.header)
         self.verticalHeader().hide()

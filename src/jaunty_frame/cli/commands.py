@@ -18,13 +18,13 @@ from jaunty_frame.document.file_format import project_schema
 from jaunty_frame.document.model import HouseRules, Output, Project, Transition
 from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.errors import JauntyError, UsageError
-from jaunty_frame.media.export import ensure_exportable, export_frame, export_show, show_file_name
+from jaunty_frame.media.export import export_frame, export_show
+from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
 from jaunty_frame.media.photo_check import check_photos
 from jaunty_frame.media.photo_import import import_photos
 from jaunty_frame.media.project_store import load_project, save_project
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.media.thumbnails import ThumbnailCache
-from jaunty_frame.media.video import Quality
 from jaunty_frame.show.findings import PhotoState, all_findings
 from jaunty_frame.show.plan import Plan, Planner
 from jaunty_frame.show.plan_json import plan_object

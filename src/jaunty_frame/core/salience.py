@@ -95,8 +95,9 @@ def _border_distance(small: Pixels) -> np.ndarray:
     for strip in strips:
         colours = strip.reshape(-1, 3)
         inverse = np.linalg.inv(np.cov(colours.T) + np.eye(3) * 4.0)
-        apart = lab - colours.mean(axis=0)
-        distances.append(np.sqrt(np.einsum("hwi,ij,hwj->hw", apart, inverse, apart)))
+        # With the inverse covariance as L L^T, the Mahalanobis distance is the length of L^T (colour - mean).
+        whitened = (lab - colours.mean(axis=0)) @ np.linalg.cholesky(inverse).astype(np.float32)
+        distances.append(np.sqrt((whitened**2).sum(axis=2)))
     # The strip most unlike a pixel may hold the subject itself, so it is left out.
     nearest = np.sort(np.stack(distances), axis=0)[:3].sum(axis=0)
     return cv2.GaussianBlur(nearest.astype(np.float32), (0, 0), 1.5)
@@ -126,7 +127,7 @@ def _subject_boxes(salience: np.ndarray) -> list[Window]:
     coarse = np.rint(salience * 255).astype(np.uint8)
     _, mask = cv2.threshold(coarse, 0, 255, cv2.THRESH_BINARY | cv2.THRESH_OTSU)
     count, labels = cv2.connectedComponents(mask)
-    masses = [float(salience[labels == k].sum()) for k in range(1, count)]
+    masses = np.bincount(labels.ravel(), weights=salience.ravel(), minlength=count)[1:].tolist()
     parts = [k + 1 for k, mass in enumerate(masses) if mass >= _LEAST_PART * max(masses)]
     boxes = _united_neighbours([_tight_box(np.where(labels == k, salience, 0.0)) for k in parts])
     if 1 <= len(boxes) <= _MOST_SUBJECTS:

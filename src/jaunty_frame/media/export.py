@@ -4,21 +4,19 @@ import contextlib
 import errno
 import os
 import queue
-import re
 import threading
-import unicodedata
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import cv2
 
 from jaunty_frame.core.surface import Coding, new_surface
-from jaunty_frame.document.model import Output, Project
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
 from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.export_request import Quality
 from jaunty_frame.media.frames import FramePainter
-from jaunty_frame.media.sources import PhotoSource, resolved
-from jaunty_frame.media.video import Quality, VideoFrame, VideoWriter, export_error
+from jaunty_frame.media.sources import PhotoSource
+from jaunty_frame.media.video import VideoFrame, VideoWriter, export_error
 from jaunty_frame.show.frame import FrameContent, frame_content
 from jaunty_frame.show.plan import Plan
 
@@ -27,23 +25,6 @@ _FRAMES = 4
 
 Progress = Callable[[int, int], None]
 Cancel = Callable[[], bool]
-
-
-def show_file_name(project: Project, output: Output) -> str:
-    """Return the name of an exported show, like ``kiln-opening-tall-1080x1920.mp4``."""
-    plain = unicodedata.normalize("NFKD", project.title).encode("ascii", "ignore").decode().lower()
-    title = re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:80] or "show"
-    return f"{title}-{output.id}-{output.width}x{output.height}.mp4"
-
-
-def ensure_exportable(project: Project, folder: Path) -> None:
-    """Raise ExportError where there is nothing to show, or where a photo is missing."""
-    if not project.slides:
-        raise ExportError("The project has no slides; add photos first.")
-    missing = [Path(p.path).name for p in project.photos if not resolved(p, folder).is_file()]
-    if missing:
-        names = ", ".join(missing[:5]) + (f" and {len(missing) - 5} more" if len(missing) > 5 else "")
-        raise ExportError(f"Photos are missing: {names}. Put them back, or remove their slides.")
 
 
 def export_show(

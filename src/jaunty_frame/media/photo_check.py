@@ -8,8 +8,8 @@ from pathlib import Path
 from jaunty_frame.document.edits import Edit, with_photo
 from jaunty_frame.document.model import Photo, Project
 from jaunty_frame.errors import PhotoError
+from jaunty_frame.media.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photo_import import look_at_photo
-from jaunty_frame.media.photos import content_hash, file_facts, read_bytes
 from jaunty_frame.media.project_store import path_from
 from jaunty_frame.media.sources import resolved
 from jaunty_frame.media.thumbnails import ThumbnailCache

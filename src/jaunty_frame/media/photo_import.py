@@ -10,13 +10,7 @@ from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.salience import FINDER_VERSION, find_keep_areas
 from jaunty_frame.document.model import MAX_SLIDES, KeepArea, Photo
 from jaunty_frame.errors import Cancelled, PhotoError
-from jaunty_frame.media.photos import (
-    content_hash,
-    decode_photo,
-    file_facts,
-    photo_header,
-    read_bytes,
-)
+from jaunty_frame.media.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.project_store import path_from
 from jaunty_frame.media.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
 
@@ -102,6 +96,9 @@ def _look_at(path: Path, folder: Path | None, cache: ThumbnailCache, cancelled: 
 
 def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Photo:
     """Return the photo at ``path`` with all that is known of it; PhotoError where it cannot be used."""
+    # Pillow and its formats take 0.06 s to load, which opening a window should not wait for.
+    from jaunty_frame.media.photos import decode_photo, photo_header
+
     data = read_bytes(path)
     header = photo_header(data, path.name)
     width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))

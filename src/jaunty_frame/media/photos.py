@@ -5,12 +5,9 @@ is missing, by Pillow, which notices damage. Only header fields are trusted befo
 """
 
 import io
-import os
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import lru_cache
-from hashlib import blake2b
-from pathlib import Path
 
 import cv2
 import numpy as np
@@ -29,16 +26,15 @@ from PIL import (  # importing a plugin registers its format
 from pillow_heif import register_heif_opener
 
 from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.turning import turned_pixels
 from jaunty_frame.errors import PhotoError
 
 register_heif_opener()
 # Sizes are checked by ourselves, with a sentence.
 Image.MAX_IMAGE_PIXELS = None
 
-PHOTO_SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".tif", ".tiff", ".heic", ".heif", ".avif")
 _FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF", "AVIF")
 MOST_PIXELS = 300_000_000
-_MOST_BYTES = 2_000_000_000
 _READ_ERRORS = (
     OSError,
     ValueError,
@@ -60,26 +56,6 @@ class PhotoHeader:
     height: int
     orientation: int
     taken: str
-
-
-def read_bytes(path: Path) -> bytes:
-    """Return the file's content; PhotoError if it cannot be read."""
-    try:
-        size = os.stat(path).st_size
-        if not path.is_file():
-            raise PhotoError(f"{path.name} is not a file; choose photos or folders.")
-        if size > _MOST_BYTES:
-            raise PhotoError(f"{path.name} has {size / 1e9:.1f} GB; photos of up to 2 GB can be used.")
-        return path.read_bytes()
-    except FileNotFoundError as error:
-        raise PhotoError(f"{path.name} is not there (looked in {path.parent}); check the name.") from error
-    except OSError as error:
-        raise PhotoError(f"{path.name} cannot be read ({error.strerror}); check its permissions.") from error
-
-
-def content_hash(data: bytes) -> str:
-    """Return the name that a photo's content goes by."""
-    return "blake2b:" + blake2b(data, digest_size=16).hexdigest()
 
 
 def photo_header(data: bytes, name: str) -> PhotoHeader:
@@ -247,18 +223,3 @@ _ORIENTATIONS = {
 def _upright(pixels: Pixels, orientation: int) -> Pixels:
     turns, mirrored = _ORIENTATIONS[orientation]
     return turned_pixels(cv2.flip(pixels, 1) if mirrored else pixels, turns)
-
-
-def turned_pixels(pixels: Pixels, quarter_turns: int) -> Pixels:
-    """Return pixels turned clockwise by quarter turns."""
-    turns = quarter_turns % 4
-    if turns == 0:
-        return pixels
-    codes = {1: cv2.ROTATE_90_CLOCKWISE, 2: cv2.ROTATE_180, 3: cv2.ROTATE_90_COUNTERCLOCKWISE}
-    return cv2.rotate(pixels, codes[turns])
-
-
-def file_facts(path: Path) -> tuple[int, int]:
-    """Return size in bytes and time of change in whole seconds; OSError where the file is not there."""
-    facts = os.stat(path)
-    return facts.st_size, int(facts.st_mtime)

@@ -7,8 +7,9 @@ from concurrent.futures import Future
 from pathlib import Path
 
 from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.turning import turned_pixels
 from jaunty_frame.document.model import Photo
-from jaunty_frame.media.photos import decode_photo, read_bytes, turned_pixels
+from jaunty_frame.media.files import read_bytes
 from jaunty_frame.media.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
 
 _MOST_REMEMBERED = 96_000_000
@@ -46,6 +47,9 @@ class PhotoSource:
         return self._once(key, lambda: self._decoded(photo, width // reduction))
 
     def _decoded(self, photo: Photo, width: int) -> Pixels:
+        # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
+        from jaunty_frame.media.photos import decode_photo
+
         data = read_bytes(resolved(photo, self._folder))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
@@ -57,8 +61,7 @@ class PhotoSource:
         stored = self._cache.get(photo.content) if photo.content else None
         if stored is None:
             width = round(photo.width * min(1.0, LONGEST_PX / max(photo.width, photo.height)))
-            data = read_bytes(resolved(photo, self._folder))
-            stored = shrunk_to_thumbnail(decode_photo(data, Path(photo.path).name, width))
+            stored = shrunk_to_thumbnail(self._decoded(photo.changed(quarter_turns=0), width))
             if photo.content:
                 self._cache.put(photo.content, stored)
         return turned_pixels(stored, photo.quarter_turns)

@@ -1,7 +1,6 @@
 """Writing MP4: H.264, yuv420p, BT.709 limited range and tagged so, index at the front, constant frame rate."""
 
 import errno
-from enum import StrEnum
 from fractions import Fraction
 from pathlib import Path
 
@@ -13,13 +12,7 @@ from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTr
 from jaunty_frame.core.surface import Coding, Surface
 from jaunty_frame.document.model import Output
 from jaunty_frame.errors import ExportError
-
-
-class Quality(StrEnum):
-    QUICK = "quick"
-    STANDARD = "standard"
-    FINE = "fine"
-
+from jaunty_frame.media.export_request import Quality
 
 # x264's speed preset and constant rate factor.
 _SETTINGS = {

@@ -21,6 +21,8 @@ class Choice(QWidget):
     def __init__(self, name: str, options: Sequence[tuple[Any, str]], parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._options = list(options)
+        metrics = QFontMetrics(text_font(12, QFont.Weight.DemiBold))
+        self._label_widths = {label: metrics.horizontalAdvance(label) for _, label in options}
         self._value: Any = None
         self.setAccessibleName(name)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -39,18 +41,15 @@ class Choice(QWidget):
         return self._value
 
     def sizeHint(self) -> QSize:
-        widths = [self._metrics_width(label) + 2 * _ROOM for _, label in self._options]
+        widths = [self._label_widths[label] + 2 * _ROOM for _, label in self._options]
         return QSize(sum(widths), _HEIGHT)
 
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()
 
-    def _metrics_width(self, label: str) -> int:
-        return QFontMetrics(text_font(12, QFont.Weight.DemiBold)).horizontalAdvance(label)
-
     def option_rects(self) -> list[QRectF]:
         """Return where each option lies: all get the room they need and an even share of the rest."""
-        needs = [self._metrics_width(label) + 2 * _ROOM for _, label in self._options]
+        needs = [self._label_widths[label] + 2 * _ROOM for _, label in self._options]
         spare = max(self.width() - sum(needs), 0) / len(needs)
         rects, x = [], 0.0
         for need in needs:
@@ -73,7 +72,7 @@ class Choice(QWidget):
             painter.setPen(QColor(c.accent if on and enabled else c.ink if enabled else c.quiet))
             painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, label)
             if on:
-                half = self._metrics_width(label) / 2 + 2
+                half = self._label_widths[label] / 2 + 2
                 y = rect.bottom() - 4.5
                 painter.setPen(QPen(QColor(c.accent), 2.5))
                 painter.drawLine(QPointF(rect.center().x() - half, y), QPointF(rect.center().x() + half, y))

@@ -1,0 +1,33 @@
+"""``make bench``, or ``python -m bench NAME ...`` for some of the figures."""
+
+import sys
+import tempfile
+from pathlib import Path
+
+from bench import export_ratio, memory, speed, steadiness
+
+FIGURES = {
+    "export": export_ratio.run,
+    "steadiness": steadiness.run,
+    "screening": speed.run_screening,
+    "import": speed.run_import,
+    "plan": speed.run_plan,
+    "start": speed.run_start,
+    "memory": memory.run,
+}
+
+
+def main() -> int:
+    names = sys.argv[1:] or list(FIGURES)
+    unknown = set(names) - set(FIGURES)
+    if unknown:
+        print(f"Unknown: {', '.join(unknown)}; there are {', '.join(FIGURES)}.", file=sys.stderr)
+        return 2
+    with tempfile.TemporaryDirectory() as folder:
+        for name in names:
+            FIGURES[name](Path(folder))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,54 @@
+"""Exporting against encoding the very same frames from memory with the same settings."""
+
+from fractions import Fraction
+from pathlib import Path
+
+import cv2
+
+from bench.subjects import median_ratio, project_of, report, write_photos
+from jaunty_frame.core.surface import Coding
+from jaunty_frame.media.export import export_show
+from jaunty_frame.media.export_request import Quality
+from jaunty_frame.media.frames import FramePainter
+from jaunty_frame.media.sources import PhotoSource
+from jaunty_frame.media.thumbnails import ThumbnailCache
+from jaunty_frame.media.video import VideoFrame, VideoWriter
+from jaunty_frame.show.plan import Plan, plan_output
+
+
+def run(folder: Path) -> None:
+    paths = write_photos(folder, 4)
+    for name, count, seconds, transition, wanted in (
+        ("plain moves", 2, Fraction(4), Fraction(0), "<= 1.35"),
+        ("dissolves", 4, Fraction(4), Fraction(2), "<= 1.6"),
+    ):
+        project = project_of(paths[:count], folder, "wide", seconds, transition)
+        plan = plan_output(project, "wide")
+        source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+        frames = _frames_in_memory(plan, source)
+        target, floor_path = folder / "show.mp4", folder / "floor.mp4"
+
+        def ours(plan: Plan = plan, target: Path = target) -> None:
+            fresh = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+            export_show(plan, fresh, target, Quality.STANDARD, overwrite=True)
+
+        def floor(frames: list[VideoFrame] = frames, plan: Plan = plan, path: Path = floor_path) -> None:
+            writer = VideoWriter(path, plan.output, Quality.STANDARD)
+            for n, frame in enumerate(frames):
+                writer.write(frame, n)
+            writer.close()
+
+        ratio, a, b = median_ratio(ours, floor)
+        report(f"export / encoding from memory, {name}", f"{ratio:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
+
+
+def _frames_in_memory(plan: Plan, source: PhotoSource) -> list[VideoFrame]:
+    cv2.setNumThreads(1)
+    output = plan.output
+    frames = []
+    with FramePainter(plan, source, output.width, output.height, Coding.VIDEO) as painter:
+        for n in range(plan.schedule.total):
+            frame = VideoFrame(output.width, output.height)
+            painter.paint_at(frame.surface, n)
+            frames.append(frame)
+    return frames

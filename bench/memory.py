@@ -1,0 +1,29 @@
+"""How much memory a long export takes."""
+
+import subprocess
+import sys
+from fractions import Fraction
+from pathlib import Path
+
+from bench.subjects import project_of, report, write_photos
+from jaunty_frame.media.project_store import save_project
+
+_SCRIPT = """
+import resource, sys
+from jaunty_frame.cli.entry import main
+try:
+    main(["render", sys.argv[1], "--all", "--to", sys.argv[2], "--overwrite"])
+except SystemExit as left:
+    assert not left.code, left.code
+print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss)
+"""
+
+
+def run(folder: Path) -> None:
+    paths = write_photos(folder, 300)
+    project = project_of(paths, folder, "wide", Fraction(1, 2), Fraction(1, 5))
+    save_project(project, folder / "long.jaunty")
+    command = [sys.executable, "-c", _SCRIPT, str(folder / "long.jaunty"), str(folder / "shows")]
+    done = subprocess.run(command, check=True, capture_output=True, text=True)
+    peak = int(done.stdout.split()[-1]) * 1024
+    report("peak memory, 300 slides of 24 MP at 1080p", f"{peak / 1e9:.2f} GB", "< 1.5 GB")

@@ -1,0 +1,135 @@
+"""Screening, import, planning and starting."""
+
+import os
+import statistics
+import subprocess
+import sys
+from concurrent.futures import ThreadPoolExecutor
+from fractions import Fraction
+from pathlib import Path
+
+import cv2
+import numpy as np
+
+from bench.subjects import RUNS, median_ratio, photo_record, project_of, report, seconds_of, write_photos
+from jaunty_frame.core.surface import Coding, new_surface
+from jaunty_frame.demo.project import make_demo
+from jaunty_frame.document.edits import add_photos, set_keep_areas, set_on_slides
+from jaunty_frame.document.model import KeepArea, Project
+from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.media.frames import FramePainter
+from jaunty_frame.media.photo_import import import_photos
+from jaunty_frame.media.sources import PhotoSource
+from jaunty_frame.media.thumbnails import ThumbnailCache
+from jaunty_frame.show.plan import Planner, plan_output
+
+
+def run_screening(folder: Path) -> None:
+    paths = write_photos(folder, 3)
+    for size in ("640x360", "360x640"):
+        project = project_of(paths, folder, size, Fraction(3), Fraction(1))
+        plan = plan_output(project, size)
+        width, height = plan.output.width, plan.output.height
+        surface = new_surface(width, height, Coding.SCREEN)
+        source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+        rates = []
+        for _ in range(RUNS):
+            with FramePainter(plan, source, width, height, Coding.SCREEN) as painter:
+                taken = seconds_of(lambda: [painter.paint_at(surface, n) for n in range(plan.schedule.total)])  # noqa: B023
+            rates.append(plan.schedule.total / taken)
+        report(
+            f"screening {size}, dissolves and decoding included", f"{statistics.median(rates):.0f} frames/s", ">= 30"
+        )
+
+
+def run_import(folder: Path) -> None:
+    paths = write_photos(folder, 12)
+    data = [np.frombuffer(path.read_bytes(), np.uint8) for path in paths]
+    rounds = iter(range(1000))
+
+    def ours() -> None:
+        import_photos(paths, folder, ThumbnailCache(folder / f"cache-{next(rounds)}"))
+
+    def floor() -> None:
+        with ThreadPoolExecutor(os.cpu_count()) as pool:
+            list(pool.map(lambda coded: cv2.imdecode(coded, cv2.IMREAD_REDUCED_COLOR_8), data))
+
+    ratio, a, b = median_ratio(ours, floor)
+    report(
+        "import of 24 MP / bare reduced decode, all cores",
+        f"{ratio:.2f} ({12 / a:.1f} / {12 / b:.1f} photos/s)",
+        "<= 1.3",
+    )
+
+
+def run_plan(folder: Path) -> None:
+    rng = np.random.default_rng(1)
+    photos = []
+    for k in range(1000):
+        width, height = ((6000, 4000), (4000, 6000), (3000, 4000), (6000, 2000))[int(rng.integers(4))]
+        areas = tuple(
+            KeepArea(box=(float(x), float(y), 0.2, 0.3), weight=float(rng.choice([0.5, 1.0])))
+            for x, y in rng.random((int(rng.integers(1, 4)), 2)) * 0.6
+        )
+        photos.append(photo_record(f"p{k}", width, height, areas))
+    project = add_photos(photos).apply(Project(outputs=PRESETS[:8]))
+    whole = [seconds_of(lambda: Planner().plans(project)) for _ in range(RUNS)]
+    report("plan of 1000 slides x 8 outputs", f"{statistics.median(whole):.2f} s", "<= 2 s")
+    planner = Planner()
+    planner.plans(project)
+    again = []
+    for k in range(4 * RUNS):
+        name = f"p{k * 43 % 1000}"
+        if k % 2:
+            edit = set_on_slides([f"{name}-1"], "Seconds", seconds=Fraction(40 + k, 10))
+        else:
+            edit = set_keep_areas(name, [KeepArea(box=(0.01 * k, 0.2, 0.3, 0.3))])
+        project = edit.apply(project)
+        changed = project
+        again.append(seconds_of(lambda: planner.plans(changed)))  # noqa: B023
+    report("the same again after one edit", f"{statistics.median(again) * 1000:.1f} ms", "<= 20 ms")
+
+
+_BARE = """
+import sys
+from PySide6.QtWidgets import QApplication, QLabel
+from PySide6.QtCore import QTimer
+app = QApplication(sys.argv)
+label = QLabel("Jaunty Frame"); label.resize(1280, 800)
+label.show()
+label.repaint()
+QTimer.singleShot(0, lambda: app.exit())
+app.exec()
+"""
+_OURS = """
+import os
+import sys
+from pathlib import Path
+from jaunty_frame.cli.entry import hasten_start
+hasten_start()
+from jaunty_frame.app.start import make_application
+from jaunty_frame.app.main_window import MainWindow
+from jaunty_frame.app.session import Session
+from PySide6.QtCore import QTimer
+app = make_application()
+window = MainWindow(Session())
+window.open_path(Path(sys.argv[1]))
+window.show()
+window.repaint()
+QTimer.singleShot(0, lambda: os._exit(0))
+app.exec()
+"""
+
+
+def run_start(folder: Path) -> None:
+    project = make_demo(folder / "demo")
+    environment = {**os.environ, "QT_QPA_PLATFORM": os.environ.get("QT_QPA_PLATFORM", "offscreen")}
+
+    def started(script: str) -> None:
+        subprocess.run(
+            [sys.executable, "-c", script, str(project)], check=True, env=environment, stderr=subprocess.DEVNULL
+        )
+
+    started(_OURS)
+    ratio, a, b = median_ratio(lambda: started(_OURS), lambda: started(_BARE), runs=7)
+    report("start to the first painted window / bare window", f"{ratio:.2f} ({a:.2f} s / {b:.2f} s)", "<= 3")

@@ -1,0 +1,96 @@
+"""How steadily moves run: rendered against commanded displacement, and the breathing of sharpness."""
+
+from pathlib import Path
+
+import cv2
+import numpy as np
+from skimage.registration import phase_cross_correlation
+
+from bench.subjects import report
+from jaunty_frame.core import levels
+from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.levels import LevelSpec, level_specs, make_level
+from jaunty_frame.core.paint import paint_photo
+from jaunty_frame.core.paths import EASE_IN_OUT, window_at
+from jaunty_frame.core.surface import Coding, new_surface
+
+_SIZE = 1920, 1080
+
+
+def noise_photo(width: int, height: int) -> np.ndarray:
+    """Return seeded 1/f noise (height, width, 3) uint8."""
+    rng = np.random.default_rng(3)
+    y, x = np.fft.fftfreq(height)[:, None], np.fft.rfftfreq(width)[None]
+    amplitude = 1 / np.maximum(np.hypot(x, y), 1 / width)
+    spectrum = amplitude * np.exp(2j * np.pi * rng.random(amplitude.shape))
+    noise = np.fft.irfft2(spectrum, (height, width))
+    scaled = 127 + noise / noise.std() * 38
+    return np.repeat(np.clip(scaled, 0, 255).astype(np.uint8)[..., None], 3, axis=2)
+
+
+def run(folder: Path) -> None:
+    photo = noise_photo(4800, 2700)
+    report("push in 1.00 -> 1.05, rendered - commanded, RMS", f"{jitter(photo):.4f} px", "<= 0.02 px")
+    for density in (1.25, 1.4, 1.5):
+        report(f"breathing at a density of {density}", f"{breathing(photo, density) * 100:.1f} %", "reported")
+    report("density in use", f"{levels.DENSITY}", "-")
+
+
+def jitter(photo: np.ndarray) -> float:
+    """Return the RMS, over frames and patches, of rendered minus commanded displacement in pixels."""
+    opening, closing = Window(0.0, 0.0, 1.0, 1.0), Window(0.5 - 0.5 / 1.05, 0.5 - 0.5 / 1.05, 1 / 1.05, 1 / 1.05)
+    spec = level_specs(opening, closing, *_SIZE)[0]
+    level = make_level(photo, spec, Coding.VIDEO)
+    surface = new_surface(*_SIZE, Coding.VIDEO)
+    patches = [(x, y) for x in (200, 700, 1220, 1700) for y in (160, 540, 900)]
+    errors = []
+    before: np.ndarray | None = None
+    place: Window | None = None
+    for n in range(0, 150, 3):
+        window = window_at(opening, closing, EASE_IN_OUT, n / 149)
+        paint_photo(surface, level, window, None)
+        frame = surface.planes[0].astype(np.float32)
+        if before is not None and place is not None:
+            for x, y in patches:
+                shift = _shift(_patch(frame, x, y), _patch(before, x, y))
+                errors += [shift[0] - _commanded(place.y, place.h, window.y, window.h, y, 1080)]
+                errors += [shift[1] - _commanded(place.x, place.w, window.x, window.w, x, 1920)]
+        before, place = frame, window
+    return float(np.sqrt(np.mean(np.square(errors))))
+
+
+def _commanded(start: float, extent: float, new_start: float, new_extent: float, at: int, size: int) -> float:
+    fraction = start + extent * at / size
+    return (fraction - new_start) / new_extent * size - at
+
+
+def _patch(frame: np.ndarray, x: int, y: int) -> np.ndarray:
+    patch = frame[y - 64 : y + 64, x - 64 : x + 64]
+    # Without the coarse structure, which says little about place and leaks over the patch's edges.
+    fine = patch - cv2.GaussianBlur(patch, (0, 0), 8)
+    return fine * np.outer(np.hanning(128), np.hanning(128))
+
+
+def _shift(now: np.ndarray, before: np.ndarray) -> np.ndarray:
+    return phase_cross_correlation(now, before, upsample_factor=500, normalization=None)[0]
+
+
+def breathing(photo: np.ndarray, density: float) -> float:
+    """Return (max - min) / mean of the RMS gradient, worst 64 px block, over 21 phases of a one-pixel pan."""
+    width, height = 640, 360
+    extent = width * 1.6 / photo.shape[1]
+    tall = extent * (height / width) * photo.shape[1] / photo.shape[0]
+    region = Window(0.1, 0.1, extent * 1.2, tall * 1.2)
+    spec = LevelSpec(region, round(width * 1.2 * density), round(height * 1.2 * density), extent)
+    level = make_level(photo, spec, Coding.VIDEO)
+    surface = new_surface(width, height, Coding.VIDEO)
+    sharpness = []
+    for phase in range(21):
+        window = Window(0.12 + phase / 20 / width * extent, 0.12, extent, tall)
+        paint_photo(surface, level, window, None)
+        luma = surface.planes[0].astype(np.float32)
+        gradient = cv2.Sobel(luma, cv2.CV_32F, 1, 0) ** 2 + cv2.Sobel(luma, cv2.CV_32F, 0, 1) ** 2
+        blocks = gradient[: height // 64 * 64, : width // 64 * 64].reshape(height // 64, 64, width // 64, 64)
+        sharpness.append(np.sqrt(blocks.mean(axis=(1, 3))))
+    values = np.stack(sharpness)
+    return float(((values.max(axis=0) - values.min(axis=0)) / values.mean(axis=0)).max())
