@@ -15,6 +15,7 @@ from jaunty_frame.core.paths import EASE_IN_OUT, window_at
 from jaunty_frame.core.surface import Coding, new_surface
 
 _SIZE = 1920, 1080
+_HALF = 64
 
 
 def noise_photo(width: int, height: int) -> np.ndarray:
@@ -37,42 +38,44 @@ def run(folder: Path) -> None:
 
 
 def jitter(photo: np.ndarray) -> float:
-    """Return the RMS, over frames and patches, of rendered minus commanded displacement in pixels."""
+    """Return the RMS, over frames and patches, of rendered minus commanded position in pixels.
+
+    Each patch of a rendered frame is registered with the same patch computed straight from the photo, four times
+    finer and then averaged. (Registering a frame with the one before would measure the zoom inside the patch as well.)
+    """
     opening, closing = Window(0.0, 0.0, 1.0, 1.0), Window(0.5 - 0.5 / 1.05, 0.5 - 0.5 / 1.05, 1 / 1.05, 1 / 1.05)
-    spec = level_specs(opening, closing, *_SIZE)[0]
-    level = make_level(photo, spec, Coding.VIDEO)
+    level = make_level(photo, level_specs(opening, closing, *_SIZE)[0], Coding.VIDEO)
     surface = new_surface(*_SIZE, Coding.VIDEO)
-    patches = [(x, y) for x in (200, 700, 1220, 1700) for y in (160, 540, 900)]
+    sharp = photo[..., 0].astype(np.float32)
     errors = []
-    before: np.ndarray | None = None
-    place: Window | None = None
     for n in range(0, 150, 3):
         window = window_at(opening, closing, EASE_IN_OUT, n / 149)
         paint_photo(surface, level, window, None)
-        frame = surface.planes[0].astype(np.float32)
-        if before is not None and place is not None:
-            for x, y in patches:
-                shift = _shift(_patch(frame, x, y), _patch(before, x, y))
-                errors += [shift[0] - _commanded(place.y, place.h, window.y, window.h, y, 1080)]
-                errors += [shift[1] - _commanded(place.x, place.w, window.x, window.w, x, 1920)]
-        before, place = frame, window
+        luma = surface.planes[0].astype(np.float32)
+        for x in (200, 700, 1220, 1700):
+            for y in (160, 540, 900):
+                rendered = luma[y - _HALF : y + _HALF, x - _HALF : x + _HALF]
+                errors.append(_shift(rendered, _commanded(sharp, window, x, y)))
     return float(np.sqrt(np.mean(np.square(errors))))
 
 
-def _commanded(start: float, extent: float, new_start: float, new_extent: float, at: int, size: int) -> float:
-    fraction = start + extent * at / size
-    return (fraction - new_start) / new_extent * size - at
-
-
-def _patch(frame: np.ndarray, x: int, y: int) -> np.ndarray:
-    patch = frame[y - 64 : y + 64, x - 64 : x + 64]
-    # Without the coarse structure, which says little about place and leaks over the patch's edges.
-    fine = patch - cv2.GaussianBlur(patch, (0, 0), 8)
-    return fine * np.outer(np.hanning(128), np.hanning(128))
+def _commanded(sharp: np.ndarray, window: Window, x: int, y: int) -> np.ndarray:
+    """Return the patch about output pixel (x, y) as ``window`` commands it."""
+    fine = 4
+    step_x = window.w * sharp.shape[1] / _SIZE[0] / fine
+    step_y = window.h * sharp.shape[0] / _SIZE[1] / fine
+    left = (window.x + (x - _HALF) / _SIZE[0] * window.w) * sharp.shape[1]
+    top = (window.y + (y - _HALF) / _SIZE[1] * window.h) * sharp.shape[0]
+    matrix = np.array([[step_x, 0, left + step_x / 2 - 0.5], [0, step_y, top + step_y / 2 - 0.5]])
+    size = (2 * _HALF * fine, 2 * _HALF * fine)
+    patch = cv2.warpAffine(sharp, matrix, size, flags=cv2.INTER_CUBIC | cv2.WARP_INVERSE_MAP)
+    return cv2.resize(patch, (2 * _HALF, 2 * _HALF), interpolation=cv2.INTER_AREA)
 
 
 def _shift(now: np.ndarray, before: np.ndarray) -> np.ndarray:
-    return phase_cross_correlation(now, before, upsample_factor=500, normalization=None)[0]
+    weight = np.outer(np.hanning(2 * _HALF), np.hanning(2 * _HALF))
+    pair = ((patch - cv2.GaussianBlur(patch, (0, 0), 8)) * weight for patch in (now, before))
+    return phase_cross_correlation(*pair, upsample_factor=500, normalization=None)[0]
 
 
 def breathing(photo: np.ndarray, density: float) -> float:

@@ -17,7 +17,7 @@ from jaunty_frame.core.geometry import Window
 
 FINDER_VERSION = 1
 CONFIDENT = 0.6
-_WORKING_PX = 160
+_WORKING_PX = 128
 _SPECTRAL_PX = 64
 _BORDER = 0.08
 # Share of a part's mass that may be left outside its box, at each side.
@@ -97,9 +97,9 @@ def _border_distance(small: Pixels) -> np.ndarray:
         inverse = np.linalg.inv(np.cov(colours.T) + np.eye(3) * 4.0)
         # With the inverse covariance as L L^T, the Mahalanobis distance is the length of L^T (colour - mean).
         whitened = (lab - colours.mean(axis=0)) @ np.linalg.cholesky(inverse).astype(np.float32)
-        distances.append(np.sqrt((whitened**2).sum(axis=2)))
+        distances.append(np.sqrt(np.einsum("hwc,hwc->hw", whitened, whitened)))
     # The strip most unlike a pixel may hold the subject itself, so it is left out.
-    nearest = np.sort(np.stack(distances), axis=0)[:3].sum(axis=0)
+    nearest = np.sum(distances, axis=0) - np.max(distances, axis=0)
     return cv2.GaussianBlur(nearest.astype(np.float32), (0, 0), 1.5)
 
 

@@ -7,13 +7,17 @@ from collections.abc import Iterator
 from pathlib import Path
 
 
-def write_whole(path: Path, data: bytes) -> None:
-    """Write ``data`` to ``path`` so that at no time a part of it can be found there. OSError as the system says."""
+def write_whole(path: Path, data: bytes, lasting: bool = True) -> None:
+    """Write ``data`` to ``path`` so that at no time a part of it can be found there. OSError as the system says.
+
+    lasting : whether it must survive a loss of power right afterwards; a cache need not.
+    """
     with temporary_beside(path) as temporary:
         with open(temporary, "wb") as file:
             file.write(data)
-            file.flush()
-            os.fsync(file.fileno())
+            if lasting:
+                file.flush()
+                os.fsync(file.fileno())
 
 
 @contextlib.contextmanager

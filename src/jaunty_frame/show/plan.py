@@ -140,6 +140,7 @@ class Planner:
     def __init__(self) -> None:
         self._table: SlideTable | None = None
         self._cells: dict[str, _Cells] = {}
+        self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp]]] = {}
         self._project: Project | None = None
         self._plans: dict[str, Plan] = {}
 
@@ -156,9 +157,21 @@ class Planner:
             if output.frame_rate not in schedules:
                 schedules[output.frame_rate] = show_schedule(table.timing, output.frame_rate)
             schedule, by_hand = schedules[output.frame_rate], hand_set.get(output.id, [])
-            plans[output.id] = _plan(output, self._cells[output.id], table, schedule, by_hand)
+            cells = self._cells[output.id]
+            course = self._course(output.id, cells.options, [k for k, _, _ in by_hand])
+            plans[output.id] = _plan(output, cells, course, table, schedule, by_hand)
         self._table, self._project, self._plans = table, project, plans
         return plans
+
+    def _course(self, output_id: str, options: NDArray[np.intp], by_hand: list[int]) -> NDArray[np.intp]:
+        """Return the courses taken; most edits change nobody's options, and then they are the same as before."""
+        if by_hand:
+            options = options.copy()
+            options[by_hand] = HOLD
+        before = self._courses.get(output_id)
+        if before is None or not np.array_equal(before[0], options):
+            before = self._courses[output_id] = options, choose_courses(options)
+        return before[1]
 
     def _solve(self, project: Project, table: SlideTable) -> dict[str, _Cells]:
         """Solve what is new in all outputs at once: one cell or thousands cost nearly the same."""
@@ -210,15 +223,11 @@ def _hand_set_rows(project: Project) -> dict[str, list[tuple[int, tuple, tuple]]
 def _plan(
     output: Output,
     solved: _Cells,
+    course: NDArray[np.intp],
     table: SlideTable,
     schedule: Schedule,
     hand_set: list[tuple[int, tuple, tuple]],
 ) -> Plan:
-    options = solved.options
-    if hand_set:
-        options = options.copy()
-        options[[k for k, _, _ in hand_set]] = HOLD
-    course = choose_courses(options)
     rows = np.arange(len(course))
     opening, closing = solved.moves.opening[rows, course], solved.moves.closing[rows, course]
     by_hand = np.zeros(len(course), bool)
