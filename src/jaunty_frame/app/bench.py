@@ -146,9 +146,16 @@ class Bench(QWidget):
         layout.setSpacing(6)
         layout.addWidget(self.title)
         layout.addWidget(self.reason)
-        layout.addWidget(self.canvas, 5)
-        layout.addLayout(tools)
-        layout.addLayout(lower, 6)
+        # Everything below the title, hidden while there is nothing to work on.
+        self.body = QWidget()
+        body = QVBoxLayout(self.body)
+        body.setContentsMargins(0, 0, 0, 0)
+        body.setSpacing(6)
+        body.addWidget(self.canvas, 5)
+        body.addLayout(tools)
+        body.addLayout(lower, 6)
+        layout.addWidget(self.body, 1)
+        layout.addStretch(0)
 
     @staticmethod
     def _row(*widgets: QWidget) -> QWidget:
@@ -180,12 +187,10 @@ class Bench(QWidget):
         project, row = self._session.project, self._row_index()
         known = any(output.id == self._output_id for output in project.outputs)
         self.setEnabled(row >= 0 and known)
+        self.body.setVisible(row >= 0 and known)
         if row < 0 or not known:
-            self.title.setText("No slide chosen")
-            self.reason.setText("")
-            self.canvas.show_photo(None, (3, 2))
-            self.canvas.show_areas(())
-            self.canvas.show_framing(None, None, (0.0, 0.0, 1.0, 1.0), 5, 1920)
+            self.title.setText("The bench")
+            self.reason.setText("Choose a cell on the sheet, and its framing can be worked on here.")
             self.frame_view.clear()
             return
         output = project.output(self._output_id)

@@ -11,18 +11,25 @@ from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
 from jaunty_frame.app.theme import colours, text_font
 from jaunty_frame.app.words import MOVE_WORDS, transition_words
+from jaunty_frame.core.moves import Move
 from jaunty_frame.core.timebase import clock_text
 
 PAD = 10
-JOINT = 26
 SLIDE_WIDTH = 84
 _PHOTO_ASPECT = 1.5
 _MARK = 16
+# Rows lower than this have no room for three lines of text and a named joint.
+_LOW = 64
 
 
-def picture_rect(cell: QRect, aspect: float) -> QRect:
+def joint_height(picture_height: int) -> int:
+    """Return the height of the strip below a row in which its joint is drawn."""
+    return 26 if picture_height >= _LOW else 6
+
+
+def picture_rect(cell: QRect, aspect: float, picture_height: int) -> QRect:
     """Return where a picture of ``aspect`` lies in a cell."""
-    height = cell.height() - JOINT - PAD
+    height = picture_height
     room = cell.width() - 2 * PAD
     width = min(round(height * aspect), room)
     high = min(height, round(width / aspect))
@@ -36,7 +43,7 @@ def column_width(aspect: float | None, picture_height: int) -> int:
 
 
 def row_height(picture_height: int) -> int:
-    return picture_height + PAD + JOINT
+    return picture_height + PAD + joint_height(picture_height)
 
 
 class SheetDelegate(QStyledItemDelegate):
@@ -48,6 +55,7 @@ class SheetDelegate(QStyledItemDelegate):
         self.live: tuple[tuple[int, int], QImage] | None = None
         self.current_row = -1
         self.left_edge = 0
+        self.picture_height = 100
         self.chosen: Callable[[int, int], bool] = lambda row, column: False
 
     def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex) -> QSize:
@@ -59,7 +67,7 @@ class SheetDelegate(QStyledItemDelegate):
         c = colours()
         row, column, rect = index.row(), index.column(), option.rect
         chosen_row = row == self.current_row
-        body = QRect(rect.x(), rect.y(), rect.width(), rect.height() - JOINT)
+        body = QRect(rect.x(), rect.y(), rect.width(), rect.height() - joint_height(self.picture_height))
         painter.fillRect(rect, QColor(c.surround))
         if chosen_row:
             painter.fillRect(body, QColor(c.surround_chosen))
@@ -74,15 +82,15 @@ class SheetDelegate(QStyledItemDelegate):
         slide, rules = self._model.slide(row), self._session.project.house_rules
         painter.setPen(QColor(colours().on_surround))
         x, y = body.x() + 22, body.y() + PAD // 2
-        lines = (
+        move = slide.move or rules.move
+        seconds = clock_text(self._session.project.seconds_of(slide))
+        lines = [
             (f"{row + 1}", text_font(19, QFont.Weight.DemiBold), 24),
-            (clock_text(self._session.project.seconds_of(slide)), text_font(12), 17),
-            (
-                MOVE_WORDS[slide.move or rules.move] + " move" * ((slide.move or rules.move).value == "auto"),
-                text_font(12),
-                17,
-            ),
-        )
+            (seconds, text_font(12), 17),
+            ("Auto move" if move is Move.AUTO else MOVE_WORDS[move], text_font(12), 17),
+        ]
+        if self.picture_height < _LOW:
+            lines = [(f"{row + 1}   {seconds}", text_font(12, QFont.Weight.DemiBold), self.picture_height)]
         for text, font, high in lines:
             painter.setFont(font)
             painter.drawText(QRect(x, y, body.width() - 22, high), Qt.AlignmentFlag.AlignVCenter, text)
@@ -101,7 +109,7 @@ class SheetDelegate(QStyledItemDelegate):
         is_photo = column == PHOTO_COLUMN
         width, height = photo.upright_size
         aspect = width / height if is_photo else float(self._model.output(column).aspect)
-        place = picture_rect(option.rect, aspect)
+        place = picture_rect(option.rect, aspect, self.picture_height)
         image = self.live[1] if self.live and self.live[0] == (row, column) else None
         readable = True
         if image is None:
@@ -127,7 +135,9 @@ class SheetDelegate(QStyledItemDelegate):
         if is_photo:
             self._paint_areas(painter, place, row)
         elif self._model.cell_findings(row, column):
-            paint_finding_mark(painter, place.right() - _MARK - 4, place.y() + 5)
+            low = self.picture_height < _LOW
+            x = place.right() + 4 if low else place.right() - _MARK - 4
+            paint_finding_mark(painter, x, place.y() + (0 if low else 5))
         if self.chosen(row, column):
             paint_selection(painter, place)
 
@@ -153,10 +163,17 @@ class SheetDelegate(QStyledItemDelegate):
             return
         transition = slides[row].transition or project.house_rules.transition
         text = f"Fade to black {clock_text(project.house_rules.fade_out)}" if last else transition_words(transition)
-        strip = QRect(rect.x(), rect.bottom() + 1 - JOINT, rect.width(), JOINT)
+        joint = joint_height(self.picture_height)
+        strip = QRect(rect.x(), rect.bottom() + 1 - joint, rect.width(), joint)
         painter.save()
         painter.setClipRect(strip)
-        x, middle = self.left_edge + 22, strip.y() + JOINT // 2
+        if self.picture_height < _LOW:
+            painter.setPen(QPen(QColor(colours().surround_line), 1))
+            y = strip.y() + joint / 2
+            painter.drawLine(QPointF(self.left_edge + 22, y), QPointF(5000, y))
+            painter.restore()
+            return
+        x, middle = self.left_edge + 22, strip.y() + joint // 2
         font = text_font(12)
         painter.setFont(font)
         painter.setPen(QPen(QColor(colours().on_surround), 1.5))
@@ -171,7 +188,7 @@ class SheetDelegate(QStyledItemDelegate):
             ]
         )
         start = x + int(bracket) + 8
-        painter.drawText(QRect(start, strip.y(), 300, JOINT), Qt.AlignmentFlag.AlignVCenter, text)
+        painter.drawText(QRect(start, strip.y(), 300, joint), Qt.AlignmentFlag.AlignVCenter, text)
         end = start + painter.fontMetrics().horizontalAdvance(text) + 12
         painter.setPen(QPen(QColor(colours().surround_line), 1))
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(5000, middle + 0.5))

@@ -22,14 +22,21 @@ from PySide6.QtWidgets import QAbstractItemView, QTableView, QWidget
 
 from jaunty_frame.app.cell_images import CellImages, CellRequest, painted_image
 from jaunty_frame.app.session import Session
-from jaunty_frame.app.sheet_delegate import JOINT, SLIDE_WIDTH, SheetDelegate, column_width, picture_rect, row_height
+from jaunty_frame.app.sheet_delegate import (
+    SLIDE_WIDTH,
+    SheetDelegate,
+    column_width,
+    joint_height,
+    picture_rect,
+    row_height,
+)
 from jaunty_frame.app.sheet_header import SheetHeader
 from jaunty_frame.app.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN, SLIDES_FORMAT, Index, SheetModel
 from jaunty_frame.app.theme import colours, text_font
 from jaunty_frame.document.edits import move_slides
 from jaunty_frame.show.frame import slide_content
 
-SMALLEST, LARGEST, START_HEIGHT = 40, 420, 104
+SMALLEST, LARGEST, START_HEIGHT = 22, 420, 104
 _PLAY_INTERVAL_MS = 33
 _REST_MS = 350
 
@@ -99,16 +106,18 @@ class SheetView(QTableView):
     def show_all_rows(self) -> None:
         """Make the rows so low that the whole show can be seen at once."""
         rows = max(self.sheet_model.rowCount(), 1)
-        spare = row_height(0)
-        self.set_picture_height(self.viewport().height() // rows - spare)
+        high = self.viewport().height() // rows - row_height(0)
+        self.set_picture_height(high + joint_height(0) - joint_height(high))
 
     def _lay_out(self) -> None:
+        self._delegate.picture_height = self._picture_height
+        self.verticalHeader().setMinimumSectionSize(row_height(SMALLEST))
         self.verticalHeader().setDefaultSectionSize(row_height(self._picture_height))
         self.setColumnWidth(SLIDE_COLUMN, SLIDE_WIDTH)
         self.setColumnWidth(PHOTO_COLUMN, column_width(None, self._picture_height))
         for column in range(FIRST_OUTPUT, self.sheet_model.columnCount()):
             aspect = float(self.sheet_model.output(column).aspect)
-            self.setColumnWidth(column, max(column_width(aspect, self._picture_height), 78))
+            self.setColumnWidth(column, max(column_width(aspect, self._picture_height), 90))
         self.viewport().update()
 
     def wheelEvent(self, event: QWheelEvent) -> None:
@@ -219,7 +228,10 @@ class SheetView(QTableView):
 
     def _is_joint(self, row: int, place: QPoint) -> bool:
         bottom = self.rowViewportPosition(row) + self.rowHeight(row)
-        return place.y() >= bottom - JOINT and place.x() < self.columnViewportPosition(PHOTO_COLUMN) + 160
+        return (
+            place.y() >= bottom - joint_height(self._picture_height)
+            and place.x() < self.columnViewportPosition(PHOTO_COLUMN) + 160
+        )
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         if self.currentIndex().isValid():
@@ -282,7 +294,7 @@ class SheetView(QTableView):
     def _live_image(self, row: int, column: int, progress: float) -> QImage | None:
         ratio = self.devicePixelRatio()
         aspect = float(self.sheet_model.output(column).aspect)
-        place = picture_rect(self.visualRect(self.sheet_model.index(row, column)), aspect)
+        place = picture_rect(self.visualRect(self.sheet_model.index(row, column)), aspect, self._picture_height)
         size = round(place.width() * ratio), round(place.height() * ratio)
         request = self.sheet_model.request(row, column, *size)
         assert request.spec is not None
@@ -356,5 +368,6 @@ class SheetView(QTableView):
                 else (self.rowViewportPosition(last) + self.rowHeight(last) if last >= 0 else 2)
             )
             painter.setPen(QPen(QColor(c.on_surround), 3))
-            painter.drawLine(0, y - JOINT // 2, self.viewport().width(), y - JOINT // 2)
+            y -= joint_height(self._picture_height) // 2
+            painter.drawLine(0, y, self.viewport().width(), y)
         painter.end()

@@ -30,7 +30,7 @@ def make_application() -> QApplication:
     app = QApplication(["jaunty-frame"])
     app.setApplicationName("jaunty-frame")
     app.setApplicationDisplayName("Jaunty Frame")
-    app.setDesktopFileName("io.github.jaunty_frame.JauntyFrame")
+    app.setDesktopFileName("org.jauntyframe.JauntyFrame")
     set_up_fonts(app)
     set_theme(app, prefers_dark())
     app.setWindowIcon(mark())

@@ -19,7 +19,7 @@ def framing_reason(plan: Plan, k: int) -> str:
     if placement is Placement.COVER:
         worst = float(required_visible(plan.opening[row], areas).min(initial=1.0))
         if worst < FULLY_VISIBLE:
-            return f"Cover fills the frame and cuts {percent(1 - worst)} of what must stay."
+            return f"Cover fills the frame and cuts {percent(1 - worst)} of a keep area."
         if not needed:
             return "Nothing must stay in view, so the photo fills the frame."
         return "The photo fills the frame, and all that must stay is in view."
@@ -30,4 +30,4 @@ def framing_reason(plan: Plan, k: int) -> str:
     aspect = np.array([float(plan.output.aspect)])
     cover = solve_bases(size[:, 0] / size[:, 1], aspect, areas, np.array([PLACEMENTS.index(Placement.COVER)]))
     lost = 1 - float(required_visible(cover.window, areas).min(initial=1.0))
-    return f"Cover would lose {percent(lost)} of what must stay; showing all of it, {fill}."
+    return f"Cover would cut {percent(lost)} of a keep area; with all of them in view, {fill}."

@@ -1,0 +1,83 @@
+"""Takes one picture of each main view, from the demo, into docs/screenshots."""
+
+import os
+import sys
+import tempfile
+from pathlib import Path
+
+os.environ["QT_QPA_PLATFORM"] = "offscreen"
+# Another state directory, so that no recovery of the user's turns up in the pictures.
+_state = tempfile.TemporaryDirectory()
+os.environ["XDG_STATE_HOME"] = _state.name
+
+from jaunty_frame.app.start import make_application  # noqa: E402, I001
+from jaunty_frame.app.main_window import MainWindow  # noqa: E402
+from jaunty_frame.app.session import Session  # noqa: E402
+from jaunty_frame.app.theme import set_theme  # noqa: E402
+from jaunty_frame.demo.project import make_demo  # noqa: E402
+from PySide6.QtCore import QEventLoop  # noqa: E402
+
+FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+
+
+def main() -> None:
+    app = make_application()
+    set_theme(app, dark=False)
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder:
+        project = make_demo(Path(folder))
+        window = MainWindow(Session())
+        window.resize(1280, 800)
+        window.show()
+
+        def settle() -> None:
+            for _ in range(5):
+                app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 50)
+            while window.images.is_working() or window.importer.task is not None:
+                app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+            for _ in range(5):
+                app.processEvents()
+
+        def take(name: str) -> None:
+            settle()
+            window.grab().save(str(FOLDER / f"{name}.png"))
+            print(FOLDER / f"{name}.png")
+
+        settle()
+        take("empty")
+        window.open_path(project)
+        settle()
+        slides = window.session.project.slides
+        window.sheet.select_cell(slides[1].id, "tall")
+        take("sheet-and-bench")
+        window.actions_by_name["all-rows"].trigger()
+        window.sheet.select_cell(slides[8].id, "wide")
+        take("whole-show")
+        window.sheet.set_picture_height(104)
+        window.show_export()
+        window.export_panel.folder.setText("/home/potter/Videos/Kiln opening")
+        take("export")
+        window.show_house_rules()
+        take("house-rules")
+        window.switch_theme()
+        window.open_on_bench()
+        window.sheet.select_cell(slides[7].id, "tall")
+        take("dark")
+        window.switch_theme()
+        window.sheet.select_cell(slides[3].id, "wide")
+        window.play()
+        window.screening.play_or_pause()
+        window.screening._seek(window.screening.frame + 60)
+        while window.screening.picture.image is None:
+            app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+        for _ in range(60):
+            app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 20)
+        take("screening")
+        window.session.forget_changes()
+        window.close()
+    sys.stdout.flush()
+    os._exit(0)
+
+
+if __name__ == "__main__":
+    main()
