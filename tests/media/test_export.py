@@ -185,6 +185,7 @@ class Failures(WithProject):
         old = self.exported(SMALL[0], quality=Quality.QUICK).read_bytes()
         path = self.folder / "photo-2.jpg"
         path.write_bytes(path.read_bytes()[:5000])
+        self.source = PhotoSource(self.folder, ThumbnailCache(self.folder / "cache"))
         with self.assertRaisesRegex(Exception, "photo-2.jpg"):
             self.exported(SMALL[0])
         self.assertEqual(self.leftovers(), ["show.mp4"])
