@@ -1,7 +1,7 @@
 # Everything is done in .venv; each goal sets up what it needs first.
 PY := .venv/bin/python
 
-.PHONY: setup demo test lint format screenshots bench count install clean
+.PHONY: setup demo test lint format screenshots bench count install clean framing-photos
 
 setup:
 	@sh tools/setup.sh
@@ -37,3 +37,7 @@ install:
 
 clean:
 	rm -rf .venv demo-shows .mypy_cache .ruff_cache .hypothesis build
+
+# Downloads the photos that are labelled for the framing figures of make bench; about 280 MB.
+framing-photos: setup
+	@sh tools/framing_photos.sh

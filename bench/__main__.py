@@ -4,9 +4,10 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, memory, speed, steadiness
+from bench import export_ratio, framing, memory, speed, steadiness
 
 FIGURES = {
+    "framing": framing.run,
     "export": export_ratio.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,

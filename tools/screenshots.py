@@ -33,7 +33,7 @@ def main() -> None:
         def settle() -> None:
             for _ in range(5):
                 app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 50)
-            while window.images.is_working() or window.importer.task is not None:
+            while window.images.is_working() or window.importer.task or window.importer.finding:
                 app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
             for _ in range(5):
                 app.processEvents()

@@ -31,7 +31,7 @@ from jaunty_frame.app import start
 def work(window):
     assert QGuiApplication.platformName() == "xcb"
     assert window.isVisible() and window.windowHandle().isExposed()
-    if window.images.is_working() or window.importer.task is not None:
+    if window.images.is_working() or window.importer.task or window.importer.finding:
         QTimer.singleShot(50, lambda: guarded(window))
         return
     shot = window.screen().grabWindow(window.winId()).toImage()

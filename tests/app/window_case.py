@@ -51,7 +51,7 @@ class WindowCase(unittest.TestCase):
         )
         self.window = self.open_window()
         self.window.open_path(self.path)
-        self.wait_until(lambda: self.window.importer.task is None)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
         self.settle()
 
     def open_window(self) -> MainWindow:

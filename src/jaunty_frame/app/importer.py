@@ -1,5 +1,6 @@
 """Bringing photos into the open project, and looking after them, without the window waiting."""
 
+from collections.abc import Callable, Iterable, Sequence
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
@@ -7,6 +8,7 @@ from PySide6.QtCore import QObject, Signal
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
 from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.model import Photo
 from jaunty_frame.media.photo_check import CheckedPhotos, check_photos
 from jaunty_frame.media.photo_import import Imported, import_photos
 from jaunty_frame.show.findings import PhotoState
@@ -18,12 +20,20 @@ class Importer(QObject):
     progressed = Signal(int, int)
     ended = Signal(list)
     photos_checked = Signal()
+    finding_progressed = Signal(int, int)
+    finding_ended = Signal()
+    _found = Signal(object)
 
     def __init__(self, session: Session, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._session = session
         self.task: Task | None = None
+        self.finding: Task | None = None
         self._waiting: list[tuple[list[Path], int | None]] = []
+        # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
+        # tried again and again.
+        self._looked_for: set[str] = set()
+        self._found.connect(self._session.amend)
 
     def bring_in(self, paths: list[Path], at: int | None = None) -> None:
         """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
@@ -55,8 +65,58 @@ class Importer(QObject):
 
     def cancel(self) -> None:
         self._waiting.clear()
-        if self.task is not None:
-            self.task.cancel()
+        for task in (self.task, self.finding):
+            if task is not None:
+                task.cancel()
+
+    def shut_down(self) -> None:
+        """Stop all work and wait until it has stopped."""
+        self.cancel()
+        for task in (self.task, self.finding):
+            if task is not None:
+                task.wait()
+
+    def find_areas(self) -> None:
+        """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
+        self._find([photo for photo in self._session.project.photos if not photo.finder], again=False)
+
+    def find_areas_again(self, photo_ids: Iterable[str]) -> None:
+        """Look once more because the user asked; what was found before is replaced, what was drawn stays."""
+        ids = set(photo_ids)
+        self._looked_for -= ids
+        self._find([photo for photo in self._session.project.photos if photo.id in ids], again=True)
+
+    def _find(self, photos: list[Photo], again: bool) -> None:
+        wanted = [photo for photo in photos if photo.id not in self._looked_for]
+        if not wanted or self.finding is not None:
+            return
+        self._looked_for |= {photo.id for photo in wanted}
+        source = self._session.source
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> None:
+            # The networks take 0.1 s to read, and only where there is something to look at.
+            from jaunty_frame.media.finder import find_areas
+
+            find_areas(wanted, source, self._found.emit, report, stopped, again)
+
+        task = self.finding = Task("find keep areas", work, self)
+        task.progress.connect(self.finding_progressed)
+        task.finished.connect(lambda _: self._end_finding())
+        task.failed.connect(lambda sentence: self._end_finding([sentence]))
+        task.start()
+
+    def _end_finding(self, sentences: Sequence[str] = ()) -> None:
+        self.finding = None
+        self.finding_ended.emit()
+        if sentences:
+            self.ended.emit(list(sentences))
+        self.find_areas()  # photos may have come in meanwhile
+
+    def forget(self) -> None:
+        """Another project was opened."""
+        if self.finding is not None:
+            self.finding.cancel()
+        self._looked_for.clear()
 
     def _take(self, imported: Imported, at: int | None) -> None:
         if imported.photos:
@@ -86,5 +146,6 @@ class Importer(QObject):
         self._next()
 
     def _next(self) -> None:
+        self.find_areas()
         if self._waiting:
             self.bring_in(*self._waiting.pop(0))

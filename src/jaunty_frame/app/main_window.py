@@ -389,6 +389,7 @@ class MainWindow(QMainWindow):
                 self.notice.show_sentences([str(error)])
                 return
             self.images.forget()
+            self.importer.forget()
             self.importer.check_photos()
 
         self._when_changes_are_safe(proceed)
@@ -468,7 +469,7 @@ class MainWindow(QMainWindow):
         self._when_changes_are_safe(leave)
 
     def _shut_down(self) -> None:
-        self.importer.cancel()
+        self.importer.shut_down()
         if "screening" in self.__dict__:
             self.screening.stop()
         if "export_panel" in self.__dict__ and self.export_panel.task is not None:

@@ -100,8 +100,12 @@ class Session(QObject):
     def take_facts(self, checked: CheckedPhotos) -> None:
         """Take over what the disk says of the photos; it is no step of the history."""
         self.states = dict(checked.states)
+        self.amend(checked.edit)
+
+    def amend(self, edit: Edit) -> None:
+        """Apply facts about photos outside the history; a saved project stays a saved one."""
         was_saved = self.is_saved
-        self._history.amend(checked.edit)
+        self._history.amend(edit)
         if was_saved:
             self._saved = self.project
         self._announce()

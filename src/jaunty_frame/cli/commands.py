@@ -20,6 +20,7 @@ from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.errors import JauntyError, UsageError
 from jaunty_frame.media.export import export_frame, export_show
 from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
+from jaunty_frame.media.finder import unseen_photos, with_areas_found
 from jaunty_frame.media.photo_check import check_photos
 from jaunty_frame.media.photo_import import import_photos
 from jaunty_frame.media.project_store import load_project, save_project
@@ -97,16 +98,26 @@ def new(
     for text in output:
         outputs.append(with_free_id(output_from_text(text), {other.id for other in outputs}))
     rules = _house_rules(seconds, transition, placement, move)
+    cache = ThumbnailCache()
     with progress_bar("Looking at photos") as progress:
-        imported = import_photos(photos, to.parent, ThumbnailCache(), progress)
+        imported = import_photos(photos, to.parent, cache, progress)
     for problem in imported.problems:
         print(problem, file=sys.stderr)
     if not imported.photos:
         raise UsageError("None of the photos could be used; no project was written.")
     name = title if title is not None else to.stem.replace("-", " ").replace("_", " ").strip().capitalize()
     project = _checked(lambda: Project(title=name, outputs=tuple(outputs), house_rules=rules), "title")
-    save_project(add_photos(imported.photos).apply(project), to)
+    project = add_photos(imported.photos).apply(project)
+    save_project(_with_areas(project, PhotoSource(to.parent, cache)), to)
     print(f"{to}: {len(imported.photos)} photos, {len(outputs)} outputs")
+
+
+def _with_areas(project: Project, source: PhotoSource) -> Project:
+    """Return the project with keep areas found where nobody has looked for them yet."""
+    if not unseen_photos(project):
+        return project
+    with progress_bar("Finding keep areas") as progress:
+        return with_areas_found(project, source, progress)
 
 
 def _house_rules(seconds: str | None, transition: str | None, placement: Placement, move: Move) -> HouseRules:
@@ -264,9 +275,9 @@ class _Opened:
         cache = ThumbnailCache()
         read = load_project(path)
         checked = check_photos(read, self.folder, cache)
-        self.project = checked.edit.apply(read)
         self.states: dict[str, PhotoState] = dict(checked.states)
         self.source = PhotoSource(self.folder, cache)
+        self.project = _with_areas(checked.edit.apply(read), self.source)
 
     def plans(self, ids: list[str] | None) -> list[Plan]:
         """Return the plans of the outputs ``ids``, or of all."""

@@ -1,78 +1,113 @@
-"""Finding the subject of a photo that nobody has marked.
+"""How likely each place of a photo is to belong to its subject.
 
-Two maps are fused: the spectral residual of the log spectrum (X. Hou and L. Zhang, "Saliency detection: a spectral
-residual approach", CVPR 2007), which finds what breaks the pattern, and the distance of each pixel's colour from the
-four border strips in CIELAB, Mahalanobis (the background cue of J. Zhang et al., "Minimum barrier salient object
-detection at 80 fps", ICCV 2015), which finds what is not background. A map that is spread over the photo says
-little, so each is weighted by exp(-6 x its RMS radius).
+Eleven cues, each a map, go through one logistic function whose weights were fitted to labelled photos
+(``tools/fit_subject_map.py``); then GrabCut (C. Rother, V. Kolmogorov and A. Blake, "GrabCut", SIGGRAPH 2004) draws the
+map to the edges in the picture. The cues:
+
+- what breaks the pattern: the spectral residual of the log spectrum (X. Hou and L. Zhang, CVPR 2007);
+- what is not background: the distance of each pixel's colour from the border strips in CIELAB, Mahalanobis (after
+  J. Zhang et al., "Minimum barrier salient object detection at 80 fps", ICCV 2015), as it is and spread;
+  maps that lie all over the photo say little, so these are weighted by exp(-6 x their RMS radius);
+- the foreground network (``core.foreground``), as it is and spread;
+- what is in focus: fine detail against the photo's own mean, and its neighbourhood's;
+- lettering (``core.lettering``);
+- where it lies: distance from the middle, nearness of the border.
 """
-
-from typing import NamedTuple
 
 import cv2
 import numpy as np
 
 from jaunty_frame.core.colour import Pixels
-from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.lettering import Lettering
 
-FINDER_VERSION = 1
-CONFIDENT = 0.6
-_WORKING_PX = 128
+GRID_PX = 96
+"""Length of the longer side of the maps."""
+# Cue and fitted weight.
+_FITTED = {
+    "pattern": 3.387,
+    "background": 1.585,
+    "background spread": 4.575,
+    "foreground": 0.380,
+    "foreground spread": 1.190,
+    "focus": 1.529,
+    "focus spread": 3.358,
+    "lettering": 2.390,
+    "off-centre across": -1.009,
+    "off-centre down": -0.618,
+    "off the border": 2.397,
+}
+CUES = tuple(_FITTED)
+_WEIGHTS = np.array(list(_FITTED.values()), np.float32)
+_BIAS = -4.294
+
 _SPECTRAL_PX = 64
 _BORDER = 0.08
-# Share of a part's mass that may be left outside its box, at each side.
-_TAIL = 0.01
-# Boxes are widened by this share of the short side: feet and rims fade into their surroundings.
-_PADDING = 0.03
-# A part with less than this share of the largest one's mass is a speck.
-_LEAST_PART = 0.3
-_NEIGHBOURS = 0.06
-_MOST_SUBJECTS = 3
+_SPREAD = 0.07
+_NEAR_BORDER = 0.15
+_FOCUS_SIGMA = 1.5
+# Lines of this many signs count fully as lettering, of three not at all.
+_SURE_SIGNS, _NO_SIGNS = 8, 3
+# How sure a place must be to be taken as subject or as background before GrabCut decides about the rest.
+_SURELY_SUBJECT, _LIKELY_SUBJECT, _SURELY_BACKGROUND = 0.75, 0.6, 0.05
+_CUT_ROUNDS = 2
+_CUT_SHARE = 0.5
 
 
-class FoundArea(NamedTuple):
-    """A keep area that was found; weight 1 makes it required."""
+def subject_map(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering]) -> np.ndarray:
+    """Return how likely each place is to belong to the subject: (h, w) float32 in 0..1, longer side GRID_PX.
 
-    box: Window
-    weight: float
-    confidence: float
-
-
-def find_keep_areas(photo: Pixels) -> tuple[FoundArea, ...]:
-    """Return the keep areas of ``photo`` (H, W, 3) uint8 B G R, upright, at any size from 64 px on.
-
-    A confident subject that covers less than half of the photo is required, others are wished for.
+    photo : (H, W, 3) uint8 B G R, upright; foreground : as ``ForegroundFinder.foreground`` returns it.
     """
-    small = _shrunk(photo, _WORKING_PX)
-    salience = _fused(small)
-    if float(salience.sum()) <= 0:
-        return ()
-    boxes = _subject_boxes(salience)
-    confidence = _confidence(salience, boxes)
-    covered = sum(box.w * box.h for box in boxes)
-    required = confidence >= CONFIDENT and covered < 0.5
-    weight = 1.0 if required else round(0.5 * confidence + 0.1, 3)
-    pad = _PADDING * min(small.shape[:2])
-    padded = [_padded(box, pad / small.shape[1], pad / small.shape[0]) for box in boxes]
-    return tuple(FoundArea(box, weight, round(confidence, 3)) for box in padded)
+    likely = fused(cues(photo, foreground, lettering))
+    return (1 - _CUT_SHARE) * likely + _CUT_SHARE * _cut_out(photo, likely)
 
 
-def _shrunk(photo: Pixels, longest: int) -> Pixels:
+def fused(maps: np.ndarray) -> np.ndarray:
+    """Return the logistic function of the weighted cues (C, h, w)."""
+    return (1 / (1 + np.exp(-(np.tensordot(_WEIGHTS, maps, 1) + _BIAS)))).astype(np.float32)
+
+
+def cues(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering]) -> np.ndarray:
+    """Return the maps (C, h, w) float32 in the order of CUES."""
+    small = shrunk(photo, GRID_PX)
+    height, width = small.shape[:2]
+    pattern, background = (_weighted(_stretched(part)) for part in (_spectral_residual(small), _border_distance(small)))
+    front = cv2.resize(foreground, (width, height), interpolation=cv2.INTER_AREA)
+    focus = _focus(photo, (width, height))
+    x = (np.arange(width, dtype=np.float32) + 0.5) / width
+    y = (np.arange(height, dtype=np.float32)[:, None] + 0.5) / height
+    everywhere = np.zeros((height, width), np.float32)
+    border = np.minimum(np.minimum(x, 1 - x), np.minimum(y, 1 - y))
+    return np.stack(
+        [
+            pattern,
+            background,
+            _spread(background),
+            front,
+            _spread(front),
+            focus / (focus.mean() + 1e-3) / 4,
+            _spread(_stretched(focus)),
+            _lettering_map(lettering, width, height),
+            everywhere + 4 * (x - 0.5) ** 2,
+            everywhere + 4 * (y - 0.5) ** 2,
+            np.clip(border / _NEAR_BORDER, 0, 1),
+        ]
+    ).astype(np.float32)
+
+
+def shrunk(photo: Pixels, longest: int) -> Pixels:
+    """Return the photo with its longer side ``longest``, the other at least 8."""
     scale = longest / max(photo.shape[:2])
     size = max(8, round(photo.shape[1] * scale)), max(8, round(photo.shape[0] * scale))
     return cv2.resize(photo, size, interpolation=cv2.INTER_AREA)
 
 
-def _fused(small: Pixels) -> np.ndarray:
-    """Return the salience map (h, w) float32 in 0..1."""
-    height, width = small.shape[:2]
-    fused: np.ndarray = np.zeros((height, width), np.float32)
-    for part in (_spectral_residual(small), _border_distance(small)):
-        normal = _stretched(part)
-        fused += float(np.exp(-6.0 * _rms_radius(normal))) * normal
-    y, x = np.mgrid[0:height, 0:width].astype(np.float32)
-    off_centre = ((x + 0.5) / width - 0.5) ** 2 + ((y + 0.5) / height - 0.5) ** 2
-    return _stretched(fused * np.exp(-off_centre / (2 * 0.45**2)))
+def _spread(values: np.ndarray) -> np.ndarray:
+    return cv2.GaussianBlur(values, (0, 0), GRID_PX * _SPREAD, borderType=cv2.BORDER_REPLICATE)
+
+
+def _weighted(values: np.ndarray) -> np.ndarray:
+    return values * float(np.exp(-6 * _rms_radius(values))) * 5
 
 
 def _spectral_residual(small: Pixels) -> np.ndarray:
@@ -100,7 +135,43 @@ def _border_distance(small: Pixels) -> np.ndarray:
         distances.append(np.sqrt(np.einsum("hwc,hwc->hw", whitened, whitened)))
     # The strip most unlike a pixel may hold the subject itself, so it is left out.
     nearest = np.sum(distances, axis=0) - np.max(distances, axis=0)
-    return cv2.GaussianBlur(nearest.astype(np.float32), (0, 0), 1.5)
+    return cv2.GaussianBlur(nearest.astype(np.float32), (0, 0), 1.2)
+
+
+def _focus(photo: Pixels, size: tuple[int, int]) -> np.ndarray:
+    """Return the local strength of fine detail: the root of the mean square above a Gaussian blur."""
+    grey = cv2.cvtColor(photo, cv2.COLOR_BGR2GRAY).astype(np.float32)
+    detail = grey - cv2.GaussianBlur(grey, (0, 0), _FOCUS_SIGMA)
+    power = cv2.resize(detail * detail, size, interpolation=cv2.INTER_AREA)
+    return np.sqrt(cv2.GaussianBlur(power, (0, 0), GRID_PX / 60))
+
+
+def _lettering_map(lines: list[Lettering], width: int, height: int) -> np.ndarray:
+    sure = np.zeros((height, width), np.float32)
+    for box, signs in lines:
+        room = 0.3 * box.h * height
+        left, right = int(max(box.x * width - room, 0)), int(np.ceil((box.x + box.w) * width + room))
+        top, bottom = int(max(box.y * height - room, 0)), int(np.ceil((box.y + box.h) * height + room))
+        part = sure[top:bottom, left:right]
+        np.maximum(part, min((signs - _NO_SIGNS) / (_SURE_SIGNS - _NO_SIGNS), 1.0), out=part)
+    return sure
+
+
+def _cut_out(photo: Pixels, likely: np.ndarray) -> np.ndarray:
+    """Return 1 where GrabCut, beginning from ``likely``, sees the subject, else 0; ``likely`` where it cannot begin."""
+    small = shrunk(photo, GRID_PX)
+    begin = np.where(likely > _LIKELY_SUBJECT, cv2.GC_PR_FGD, cv2.GC_PR_BGD).astype(np.uint8)
+    begin[likely < _SURELY_BACKGROUND] = cv2.GC_BGD
+    begin[likely > max(_SURELY_SUBJECT, float(np.percentile(likely, 90)))] = cv2.GC_FGD
+    subject = (begin == cv2.GC_FGD) | (begin == cv2.GC_PR_FGD)
+    # Its colour models need a handful of pixels on either side.
+    if not 10 < np.count_nonzero(subject) < subject.size - 10:
+        return likely
+    cv2.setRNGSeed(0)  # its clustering draws from OpenCV's generator
+    mask, _, _ = cv2.grabCut(
+        small, begin, None, np.zeros((1, 65)), np.zeros((1, 65)), _CUT_ROUNDS, cv2.GC_INIT_WITH_MASK
+    )
+    return ((mask == cv2.GC_FGD) | (mask == cv2.GC_PR_FGD)).astype(np.float32)
 
 
 def _stretched(values: np.ndarray) -> np.ndarray:
@@ -117,66 +188,3 @@ def _rms_radius(salience: np.ndarray) -> float:
     across, down = salience.sum(axis=0) / total, salience.sum(axis=1) / total
     spread = (across * x**2).sum() - (across * x).sum() ** 2 + (down * y**2).sum() - (down * y).sum() ** 2
     return float(np.sqrt(max(spread, 0.0)))
-
-
-def _subject_boxes(salience: np.ndarray) -> list[Window]:
-    """Return the boxes of the map's strong parts (threshold of Otsu), without specks, neighbours united.
-
-    Up to three are subjects of their own; more are a scene, which gets one box.
-    """
-    coarse = np.rint(salience * 255).astype(np.uint8)
-    _, mask = cv2.threshold(coarse, 0, 255, cv2.THRESH_BINARY | cv2.THRESH_OTSU)
-    count, labels = cv2.connectedComponents(mask)
-    masses = np.bincount(labels.ravel(), weights=salience.ravel(), minlength=count)[1:].tolist()
-    parts = [k + 1 for k, mass in enumerate(masses) if mass >= _LEAST_PART * max(masses)]
-    boxes = _united_neighbours([_tight_box(np.where(labels == k, salience, 0.0)) for k in parts])
-    if 1 <= len(boxes) <= _MOST_SUBJECTS:
-        return boxes
-    strong = np.where(np.isin(labels, parts), salience, 0.0) if parts else salience
-    return [_tight_box(strong)]
-
-
-def _united_neighbours(boxes: list[Window]) -> list[Window]:
-    for i, a in enumerate(boxes):
-        for b in boxes[i + 1 :]:
-            gap_x = max(a.x, b.x) - min(a.x + a.w, b.x + b.w)
-            gap_y = max(a.y, b.y) - min(a.y + a.h, b.y + b.h)
-            if max(gap_x, gap_y) < _NEIGHBOURS:
-                left, top = min(a.x, b.x), min(a.y, b.y)
-                both = Window(left, top, max(a.x + a.w, b.x + b.w) - left, max(a.y + a.h, b.y + b.h) - top)
-                return _united_neighbours([both, *(box for box in boxes if box is not a and box is not b)])
-    return boxes
-
-
-def _tight_box(strong: np.ndarray) -> Window:
-    left, right = _core_interval(strong.sum(axis=0))
-    top, bottom = _core_interval(strong.sum(axis=1))
-    return Window(left, top, right - left, bottom - top)
-
-
-def _padded(box: Window, x: float, y: float) -> Window:
-    left, top = max(box.x - x, 0.0), max(box.y - y, 0.0)
-    return Window(left, top, min(box.x + box.w + x, 1.0) - left, min(box.y + box.h + y, 1.0) - top)
-
-
-def _core_interval(profile: np.ndarray) -> tuple[float, float]:
-    mass = np.concatenate([[0.0], np.cumsum(profile)])
-    edges = np.linspace(0.0, 1.0, len(mass))
-    low, high = np.interp([_TAIL, 1 - _TAIL], mass / mass[-1], edges)
-    return float(np.floor(low * 1000) / 1000), float(np.ceil(high * 1000) / 1000)
-
-
-def _confidence(salience: np.ndarray, boxes: list[Window]) -> float:
-    """Return how clearly the subjects stand out: the map's mean inside the boxes against outside, in 0..1."""
-    height, width = salience.shape
-    inside = np.zeros(salience.shape, bool)
-    for box in boxes:
-        top, left = int(box.y * height), int(box.x * width)
-        inside[
-            top : max(round((box.y + box.h) * height), top + 1),
-            left : max(round((box.x + box.w) * width), left + 1),
-        ] = True
-    if inside.all():
-        return 0.0
-    within, outside = float(salience[inside].mean()), float(salience[~inside].mean())
-    return float(np.clip((within - outside) / max(within, 1e-6), 0.0, 1.0))

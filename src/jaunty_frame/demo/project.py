@@ -19,8 +19,10 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.finder import with_areas_found
 from jaunty_frame.media.photo_import import import_photos
 from jaunty_frame.media.project_store import save_project
+from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.media.thumbnails import ThumbnailCache
 
 TITLE = "Kiln opening, spring"
@@ -103,9 +105,11 @@ def make_demo(
     path = folder / PROJECT_NAME
     if not path.exists():
         files = [folder / file_name(scene) for scene in SCENES]
-        imported = import_photos(files, folder, thumbnails or ThumbnailCache())
+        cache = thumbnails or ThumbnailCache()
+        imported = import_photos(files, folder, cache)
         if imported.problems:
             raise ProjectError(f"The demo's photos cannot be used: {' '.join(imported.problems)}")
         outputs = tuple(output_from_text(name) for name in OUTPUTS)
-        save_project(add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs)), path)
+        project = add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs))
+        save_project(with_areas_found(project, PhotoSource(folder, cache)), path)
     return path

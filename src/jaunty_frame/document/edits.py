@@ -9,6 +9,7 @@ from typing import Any
 
 from jaunty_frame.core.geometry import Window, turned_box
 from jaunty_frame.document.model import (
+    MAX_KEEP_AREAS,
     HandSet,
     HouseRules,
     KeepArea,
@@ -128,6 +129,27 @@ def set_title(title: str) -> Edit:
 def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") -> Edit:
     """Replace a photo's keep areas."""
     return Edit("Keep areas", lambda project: with_photo(project, photo_id, keep_areas=tuple(areas)), merge)
+
+
+def set_found_areas(photo_id: str, areas: Sequence[KeepArea], quarter_turns: int, finder: int, again: bool) -> Edit:
+    """Take over what finder version ``finder`` found in a photo that was turned by ``quarter_turns``.
+
+    Areas that the user drew or moved stay as they are. Where there are some, found ones are added only if the user
+    asked (``again``). A photo that is gone or was looked at meanwhile is left alone.
+    """
+
+    def apply(project: Project) -> Project:
+        photo = next((photo for photo in project.photos if photo.id == photo_id), None)
+        if photo is None or (photo.finder and not again):
+            return project
+        turns = photo.quarter_turns - quarter_turns
+        own = tuple(area for area in photo.keep_areas if area.origin == "hand")
+        found = tuple(area.changed(box=_inside(turned_box(Window(*area.box), turns))) for area in areas)
+        room = MAX_KEEP_AREAS - len(own)
+        kept = own if own and not again else own + found[:room]
+        return with_photo(project, photo_id, keep_areas=kept, finder=finder)
+
+    return Edit("Find keep areas", apply)
 
 
 def with_photo(project: Project, photo_id: str, **fields: Any) -> Project:

@@ -30,7 +30,8 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
     """Compare the photos of ``project`` (in ``folder``) with the disk.
 
     Size and date come first, the content only where they differ. Missing photos are looked for beside the project
-    and where others of the set lie. Photos that nobody has looked at get their keep areas.
+    and where others of the set lie. A photo with other content keeps the areas that the user drew; the others are to
+    be found anew (``media.finder``).
     """
     states: dict[str, PhotoState] = {}
     news: dict[str, Photo] = {}
@@ -45,7 +46,7 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
             continue
         folders.add(path.parent)
         states[photo.id] = PhotoState.PRESENT
-        if facts != (photo.size, photo.modified) or not photo.finder:
+        if facts != (photo.size, photo.modified) or not photo.content:
             states[photo.id], news[photo.id] = _looked_at_again(photo, path, folder, cache, facts)
     candidates = _files_by_size(folders, {photo.size for photo in missing}) if missing else {}
     for photo in missing:
@@ -75,24 +76,23 @@ def _looked_at_again(
 ) -> tuple[PhotoState, Photo]:
     """Return the state of a photo whose size or date is new, and what is now known of it."""
     try:
-        if photo.finder and _content(path) == photo.content:
+        if photo.content and _content(path) == photo.content:
             return PhotoState.PRESENT, photo.changed(modified=facts[1])
         fresh = look_at_photo(path, folder, cache)
     except PhotoError:
         return PhotoState.MISSING, photo
-    own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    found = () if photo.quarter_turns else fresh.keep_areas
-    known = photo.content in ("", fresh.content)
-    return (
-        PhotoState.PRESENT if known else PhotoState.CHANGED,
-        fresh.changed(
-            id=photo.id,
-            path=photo.path,
-            quarter_turns=photo.quarter_turns,
-            straightening=photo.straightening,
-            keep_areas=own + found,
-        ),
+    known = fresh.changed(
+        id=photo.id,
+        path=photo.path,
+        quarter_turns=photo.quarter_turns,
+        straightening=photo.straightening,
+        keep_areas=photo.keep_areas,
+        finder=photo.finder,
     )
+    if not photo.content:
+        return PhotoState.PRESENT, known
+    own = tuple(area for area in photo.keep_areas if area.origin == "hand")
+    return PhotoState.CHANGED, known.changed(keep_areas=own, finder=0)
 
 
 def _content(path: Path) -> str:

@@ -6,9 +6,7 @@ from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
 from dataclasses import dataclass
 from pathlib import Path
 
-from jaunty_frame.core.colour import Pixels
-from jaunty_frame.core.salience import FINDER_VERSION, find_keep_areas
-from jaunty_frame.document.model import MAX_SLIDES, KeepArea, Photo
+from jaunty_frame.document.model import MAX_SLIDES, Photo
 from jaunty_frame.errors import Cancelled, PhotoError
 from jaunty_frame.media.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.project_store import path_from
@@ -34,7 +32,9 @@ def import_photos(
     progress: Progress = lambda done, total: None,
     cancelled: Callable[[], bool] = lambda: False,
 ) -> Imported:
-    """Return the photos of ``chosen`` files and folders, looked at, with thumbnails cached and keep areas found.
+    """Return the photos of ``chosen`` files and folders, looked at, with thumbnails cached.
+
+    Keep areas are found afterwards (``media.finder``), so that the photos come in at once.
 
     Files keep the order given; the photos of a folder go by capture time, then name. folder : of the project, for
     relative paths; None where it has none yet. Raises Cancelled.
@@ -95,7 +95,7 @@ def _look_at(path: Path, folder: Path | None, cache: ThumbnailCache, cancelled: 
 
 
 def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Photo:
-    """Return the photo at ``path`` with all that is known of it; PhotoError where it cannot be used."""
+    """Return the photo at ``path`` with what its file says of it; PhotoError where it cannot be used."""
     # Pillow and its formats take 0.06 s to load, which opening a window should not wait for.
     from jaunty_frame.media.photos import decode_photo, photo_header
 
@@ -115,14 +115,4 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
         modified=modified,
         content=content,
         taken=header.taken,
-        keep_areas=found_areas(thumbnail),
-        finder=FINDER_VERSION,
-    )
-
-
-def found_areas(thumbnail: Pixels) -> tuple[KeepArea, ...]:
-    """Return the keep areas that the finder sees in an upright thumbnail."""
-    return tuple(
-        KeepArea(box=found.box, weight=found.weight, origin="found", confidence=found.confidence)
-        for found in find_keep_areas(thumbnail[..., :3])
     )

@@ -1,0 +1,212 @@
+"""Finding the keep areas of a photo that nobody has marked: heads, lettering, subjects.
+
+Heads are required, what the subject map shows beside them (mostly bodies) is wished for. Without heads, up to three
+separate subjects are found; they are required where they stand out clearly and cover less than about half of the photo.
+The same photo always gives the same areas.
+"""
+
+from typing import NamedTuple
+
+import cv2
+import numpy as np
+
+from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.faces import Face, FaceFinder
+from jaunty_frame.core.foreground import ForegroundFinder
+from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.lettering import Lettering, find_lettering
+from jaunty_frame.core.salience import GRID_PX, subject_map
+
+FINDER_VERSION = 2
+LOOKED_AT_PX = 512
+"""Photos are looked at with their longer side at this length; more tells no more."""
+CONFIDENT = 0.6
+
+# A head about its face from brow to chin: hair above and at the sides, the chin's edge below.
+_HAIR, _EARS, _CHIN = 0.55, 0.3, 0.15
+# Faces smaller than this share of the largest belong to passers-by.
+_LEAST_FACE = 0.12
+_BODY_WEIGHT = 0.5
+_LETTERING_WEIGHT = 0.7
+_FEWEST_SIGNS = 8
+_SIGNS_OF_A_LINE = 5
+
+_MOST_SUBJECTS = 3
+_BOX_PX = GRID_PX // 2
+# A place belongs to a box where it is rather subject than not.
+_EVEN = 0.5
+# A further subject has at least this share of the first one's weight.
+_LEAST_SUBJECT = 0.3
+_PADDING = 0.02
+# Subjects that fill more are cropped into rather than zoomed out for.
+_FILLS = 0.42
+
+
+class FoundArea(NamedTuple):
+    """A keep area that was found; weight 1 makes it required."""
+
+    box: Window
+    weight: float
+    confidence: float
+
+
+class FinderModels(NamedTuple):
+    """The networks' files."""
+
+    propose: bytes
+    refine: bytes
+    confirm: bytes
+    foreground: bytes
+
+
+class KeepAreaFinder:
+    """Finds keep areas with networks that were read once. Calls must not overlap."""
+
+    def __init__(self, models: FinderModels) -> None:
+        self._faces = FaceFinder(models.propose, models.refine, models.confirm)
+        self._foreground = ForegroundFinder(models.foreground)
+
+    def find(self, photo: Pixels) -> tuple[FoundArea, ...]:
+        """Return the keep areas of ``photo`` (H, W, 3) uint8 B G R, upright, of any size."""
+        scale = LOOKED_AT_PX / max(photo.shape[:2])
+        if scale < 1:
+            size = max(round(photo.shape[1] * scale), 1), max(round(photo.shape[0] * scale), 1)
+            photo = cv2.resize(photo, size, interpolation=cv2.INTER_AREA)
+        heads = _heads(self._faces.faces(photo))
+        lines = find_lettering(photo)
+        likely = subject_map(photo, self._foreground.foreground(photo), lines)
+        letters = [] if heads else _lettering_areas(lines)
+        return (*heads, *letters, *_subjects(likely, photo.shape[1] / photo.shape[0], not heads and not letters))
+
+
+def _heads(faces: list[Face]) -> list[FoundArea]:
+    largest = max((face.box.w * face.box.h for face in faces), default=0.0)
+    heads = []
+    for (x, y, w, h), confidence in faces:
+        if w * h >= _LEAST_FACE * largest:
+            box = _clipped(x - _EARS * w, y - _HAIR * h, x + (1 + _EARS) * w, y + (1 + _CHIN) * h)
+            heads.append(FoundArea(box, 1.0, round(float(confidence), 3)))
+    return heads
+
+
+def _clipped(left: float, top: float, right: float, bottom: float) -> Window:
+    left, top, right, bottom = max(left, 0.0), max(top, 0.0), min(right, 1.0), min(bottom, 1.0)
+    return Window(left, top, right - left, bottom - top)
+
+
+def _lettering_areas(lines: list[Lettering]) -> list[FoundArea]:
+    """Return the blocks of lines that together have enough signs to be worth reading."""
+    blocks = [(line.box, line.signs) for line in lines if line.signs >= _SIGNS_OF_A_LINE]
+    joined = True
+    while joined:
+        joined = False
+        for i, (a, signs) in enumerate(blocks):
+            for j in range(i + 1, len(blocks)):
+                b, more = blocks[j]
+                step = max(min(a.h, b.h), _PADDING)
+                if _gap(a.x, a.w, b.x, b.w) < 2 * step and _gap(a.y, a.h, b.y, b.h) < 1.2 * step:
+                    blocks[i] = _union(a, b), signs + more
+                    del blocks[j]
+                    joined = True
+                    break
+            if joined:
+                break
+    return [
+        FoundArea(_padded(box, 0.01, 0.01), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3))
+        for box, signs in blocks
+        if signs >= _FEWEST_SIGNS
+    ][:_MOST_SUBJECTS]
+
+
+def _gap(a: float, a_length: float, b: float, b_length: float) -> float:
+    return max(a, b) - min(a + a_length, b + b_length)
+
+
+def _union(a: Window, b: Window) -> Window:
+    left, top = min(a.x, b.x), min(a.y, b.y)
+    return Window(left, top, max(a.x + a.w, b.x + b.w) - left, max(a.y + a.h, b.y + b.h) - top)
+
+
+def _padded(box: Window, x: float, y: float) -> Window:
+    return _clipped(box.x - x, box.y - y, box.x + box.w + x, box.y + box.h + y)
+
+
+def _subjects(likely: np.ndarray, photo_aspect: float, may_be_required: bool) -> list[FoundArea]:
+    boxes = _subject_boxes(likely)
+    confidence = _confidence(likely, boxes)
+    covered = sum(box.w * box.h for box in boxes)
+    required = may_be_required and confidence >= CONFIDENT and covered < _FILLS
+    weight = 1.0 if required else round(_BODY_WEIGHT * max(confidence, 0.2), 3)
+    across, down = _PADDING * min(1.0, 1 / photo_aspect), _PADDING * min(1.0, photo_aspect)
+    return [FoundArea(_balanced(_padded(box, across, down)), weight, round(confidence, 3)) for box in boxes]
+
+
+def _subject_boxes(likely: np.ndarray) -> list[Window]:
+    """Return the boxes that hold the most subject for their size, one after the other, none overlapping."""
+    scale = _BOX_PX / max(likely.shape)
+    size = max(8, round(likely.shape[1] * scale)), max(8, round(likely.shape[0] * scale))
+    worth = cv2.resize(likely, size, interpolation=cv2.INTER_AREA) - _EVEN
+    height, width = worth.shape
+    boxes: list[Window] = []
+    first = 0.0
+    while len(boxes) < _MOST_SUBJECTS:
+        total, (left, top, right, bottom) = _heaviest_box(worth)
+        if total <= 0 or total < _LEAST_SUBJECT * first:
+            break
+        first = first or total
+        boxes.append(Window(left / width, top / height, (right - left) / width, (bottom - top) / height))
+        # A cell's margin keeps the next box from growing out of this one's rim.
+        worth[max(top - 1, 0) : bottom + 1, max(left - 1, 0) : right + 1] = -_EVEN
+    return boxes
+
+
+def _heaviest_box(worth: np.ndarray) -> tuple[float, tuple[int, int, int, int]]:
+    """Return the greatest sum of ``worth`` (h, w) in any box, and that box's left, top, right, bottom.
+
+    For each pair of top and bottom it is the heaviest run of column sums (J. Kadane's scan), all pairs at once.
+    """
+    height, width = worth.shape
+    below = np.concatenate([np.zeros((1, width)), np.cumsum(worth, axis=0)])
+    tops, bottoms = np.triu_indices(height + 1, 1)
+    columns = below[bottoms] - below[tops]
+    best = np.full(len(tops), -np.inf)
+    run = np.zeros(len(tops))
+    start, left, right = (np.zeros(len(tops), np.intp) for _ in range(3))
+    for x in range(width):
+        anew = run <= 0
+        start[anew] = x
+        run = np.where(anew, 0.0, run) + columns[:, x]
+        better = run > best
+        best[better] = run[better]
+        left[better], right[better] = start[better], x + 1
+    k = int(best.argmax())
+    return float(best[k]), (int(left[k]), int(tops[k]), int(right[k]), int(bottoms[k]))
+
+
+def _confidence(likely: np.ndarray, boxes: list[Window]) -> float:
+    """Return how clearly the subjects stand out: the map's mean inside the boxes against outside, in 0..1."""
+    height, width = likely.shape
+    inside = np.zeros(likely.shape, bool)
+    for x, y, w, h in boxes:
+        top, left = int(y * height), int(x * width)
+        inside[top : max(round((y + h) * height), top + 1), left : max(round((x + w) * width), left + 1)] = True
+    if inside.all() or not inside.any():
+        return 0.0
+    within, outside = float(likely[inside].mean()), float(likely[~inside].mean())
+    return float(np.clip((within - outside) / max(within, 1e-6), 0.0, 1.0))
+
+
+def _balanced(box: Window) -> Window:
+    """Return a large box, grown on the side where it leaves more room.
+
+    Photographers put large subjects into the middle; where a found box of over half the photo leaves much more on
+    one side, a part of the subject was mostly missed there.
+    """
+    x, w = _balanced_axis(box.x, box.w)
+    y, h = _balanced_axis(box.y, box.h)
+    return Window(x, y, w, h)
+
+
+def _balanced_axis(start: float, extent: float) -> tuple[float, float]:
+    growth = 0.5 * float(np.clip((extent - 0.5) / 0.3, 0, 1)) * (1 - extent - 2 * start)
+    return (start, extent + growth) if growth > 0 else (start + growth, extent - growth)
