@@ -5,11 +5,13 @@ import unittest
 import cv2
 import numpy as np
 from skimage.registration import phase_cross_correlation
+from skimage.transform import rotate
 
 from jaunty_frame.core.fill import plain_fill
 from jaunty_frame.core.geometry import WHOLE_PHOTO, Window
 from jaunty_frame.core.levels import DENSITY, level_for, level_specs, make_level
 from jaunty_frame.core.paint import blend, fade_to_black, paint_black, paint_photo
+from jaunty_frame.core.straightening import Turned
 from jaunty_frame.core.surface import Coding, new_surface
 
 
@@ -32,6 +34,48 @@ def shift_between(first, moved):
     weight = np.outer(np.hanning(first.shape[0]), np.hanning(first.shape[1]))
     pair = ((image - image.mean()) * weight for image in (moved, first))
     return phase_cross_correlation(*pair, upsample_factor=400, normalization=None)[0]
+
+
+class TurnedPhotos(unittest.TestCase):
+    """Against scikit-image's rotate, which turns counter-clockwise."""
+
+    def painted(self, photo, degrees, coding, fill=None, window=Window(0.2, 0.25, 0.6, 0.6)):
+        height, width = photo.shape[:2]
+        size = round(window.w * width), round(window.h * height)
+        reach = Turned(np.array([degrees]), np.ones(1), np.array([size[0] / size[1]])).reach[0]
+        levels = [make_level(photo, spec, coding) for spec in level_specs(window, window, *size, tuple(reach))]
+        surface = new_surface(*size, coding)
+        paint_photo(surface, levels[0], window, fill, degrees, width / height)
+        return surface
+
+    def test_a_turned_photo_is_seen_as_a_rotated_one(self):
+        photo = noise_photo(400, 600)
+        for degrees in (7.0, -3.0):
+            with self.subTest(degrees=degrees):
+                expected = rotate(photo[..., 0].astype(float), -degrees, center=(299.5, 219.5), order=3)
+                expected = expected[100:340, 120:480]
+                shown = self.painted(photo, degrees, Coding.SCREEN).planes[0][..., 0]
+                self.assertLess(np.abs(shown - expected).mean(), 0.6)
+                luma = self.painted(photo, degrees, Coding.VIDEO).planes[0]
+                self.assertLess(np.abs((luma - 16.0) * 255 / 219 - expected).mean(), 0.8)
+
+    def test_what_a_turned_photo_leaves_free_is_fill(self):
+        photo = np.full((300, 300, 3), 200, np.uint8)
+        fill = plain_fill((0, 0, 0), 300, 300, Coding.SCREEN)
+        shown = self.painted(photo, 10.0, Coding.SCREEN, fill, WHOLE_PHOTO).planes[0][..., 0]
+        expected = rotate(np.full((300, 300), 200.0), -10, order=1)
+        self.assertLess(abs(shown.mean() - expected.mean()), 1.0)
+        self.assertTrue(shown[2, 2] == 0 and shown[150, 150] == 200)
+        edge = shown[0:60, 150]  # the rim is blended, not stepped
+        self.assertLessEqual(np.count_nonzero((edge > 5) & (edge < 195)), 3)
+
+    def test_a_turn_of_nothing_is_the_plain_picture(self):
+        photo, window = noise_photo(), Window(0.1, 0.1, 0.6, 0.5)
+        plain = painted(photo, window, (320, 180))
+        surface = new_surface(320, 180, Coding.SCREEN)
+        level = make_level(photo, level_specs(window, window, 320, 180)[0], Coding.SCREEN)
+        paint_photo(surface, level, window, None, 1e-7, 1.5)
+        self.assertLessEqual(np.abs(surface.planes[0].astype(int) - plain.planes[0]).max(), 1)
 
 
 class Positions(unittest.TestCase):

@@ -27,7 +27,7 @@ from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.document.edits import drop_framings, set_framing, set_keep_areas, set_on_slides, turn_photos
 from jaunty_frame.document.model import BlurredFill, KeepArea, PlainFill
 from jaunty_frame.show.findings import Kind
-from jaunty_frame.show.reasons import framing_reason
+from jaunty_frame.show.reasons import framing_reasons
 
 _STEPS = 1000
 _PHOTO_PX = 900
@@ -199,7 +199,7 @@ class Bench(QWidget):
         photo, framing = plan.photo(row), plan.framing(row)
         more = len(self._chosen) - 1
         self.title.setText(f"Slide {row + 1} in {output.name}" + (f" and {more} more slides" if more > 0 else ""))
-        said = [framing_reason(plan, row)]
+        said = framing_reasons(plan, row)
         for finding in self._session.findings():
             # Bars are what the reason speaks of already.
             if (finding.slide_id, finding.output) == (slide.id, output.id) and finding.kind is not Kind.BARS_LEFT:

@@ -9,11 +9,12 @@ import cv2
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QImage
 
+from jaunty_frame.core.correction import Amounts, corrected
 from jaunty_frame.core.surface import Coding, Surface, new_surface
 from jaunty_frame.document.model import Photo
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.sources import PhotoSource
-from jaunty_frame.show.frame import FrameContent, Layer
+from jaunty_frame.show.frame import FrameContent
 from jaunty_frame.show.picture import Picture, PictureSpec, make_picture, paint_frame, wanted_width
 
 _MOST_BYTES = 200_000_000
@@ -28,10 +29,11 @@ class PhotoKey:
     content: str
     path: str
     quarter_turns: int
+    correction: Amounts
 
 
 def photo_key(photo: Photo) -> PhotoKey:
-    return PhotoKey(photo.content, photo.path, photo.quarter_turns)
+    return PhotoKey(photo.content, photo.path, photo.quarter_turns, Amounts(**dict(photo.correction)))
 
 
 @dataclass(frozen=True)
@@ -137,6 +139,7 @@ class CellImages(QObject):
         if request.spec is None or request.content is None:
             pixels = source.pixels(photo, request.width)
             small = cv2.resize(pixels, (request.width, request.height), interpolation=cv2.INTER_AREA)
+            small = corrected(small, request.photo.correction)
             code = cv2.COLOR_BGR2BGRA if small.shape[2] == 3 else None
             flat = cv2.cvtColor(small, code) if code is not None else small
             return QImage(
@@ -169,5 +172,5 @@ class CellImages(QObject):
 def painted_image(content: FrameContent, picture: Picture, width: int, height: int) -> QImage:
     """Return one slide's picture as an image."""
     surface = new_surface(width, height, Coding.SCREEN)
-    paint_frame(surface, surface, FrameContent(Layer(0, content.layer.window)), {0: picture})
+    paint_frame(surface, surface, content.alone(), {0: picture})
     return image_of(surface)

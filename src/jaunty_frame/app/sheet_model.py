@@ -112,9 +112,7 @@ class SheetModel(QAbstractTableModel):
             return CellRequest(key, width, height)
         plan = self.plan(column)
         spec = picture_spec(plan, row, width, height, Coding.SCREEN)
-        # The slide's number is no part of its picture.
-        content = base_content(plan, row)
-        return CellRequest(key, width, height, spec, type(content)(type(content.layer)(0, content.layer.window)))
+        return CellRequest(key, width, height, spec, base_content(plan, row).alone())
 
     def mimeTypes(self) -> list[str]:
         return [SLIDES_FORMAT, "text/uri-list"]

@@ -29,6 +29,7 @@ from jaunty_frame.media.thumbnails import ThumbnailCache
 from jaunty_frame.show.findings import PhotoState, all_findings
 from jaunty_frame.show.plan import Plan, Planner
 from jaunty_frame.show.plan_json import plan_object
+from jaunty_frame.show.remedies import REMEDY_WORDS
 
 app = typer.Typer(
     add_completion=False,
@@ -228,7 +229,7 @@ def check(
     project: ProjectPath,
     as_json: Annotated[bool, typer.Option("--json", help="Print one JSON object.")] = False,
 ) -> None:
-    """List the findings: keep areas cut, softness, bars, photos that changed or are missing."""
+    """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
     opened = _Opened(project)
     plans = {chosen.output.id: chosen for chosen in opened.plans(None)}
     findings = all_findings(opened.project, plans, opened.states)
@@ -242,8 +243,9 @@ def check(
                         "output": finding.output,
                         "kind": finding.kind.value,
                         "amount": finding.amount,
+                        "severity": finding.severity.name.lower(),
                         "sentence": finding.sentence,
-                        "remedy": finding.remedy,
+                        "remedy": finding.remedy.value,
                         "noted_only": finding.noted_only,
                     }
                     for finding in findings
@@ -252,7 +254,8 @@ def check(
         )
         return
     for finding in findings:
-        print(f"{finding.sentence} {finding.remedy}")
+        what = REMEDY_WORDS[finding.remedy]
+        print(f"{finding.sentence}{f' Remedy: {what.lower()}.' if what else ''}")
     if not findings:
         print("No findings.")
 

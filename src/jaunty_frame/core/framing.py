@@ -29,7 +29,7 @@ BREATHING_ROOM = 0.06
 HAIRLINE = 0.025
 REQUIRED_WEIGHT = 1.0
 # The zoom-out over which a subject's breathing room grows from nothing to all of it.
-_BREATHING_RAMP = 0.10
+BREATHING_RAMP = 0.10
 _EQUAL = 1e-9
 # need(w) is a contraction with factor <= 0.12, so twelve rounds leave less than 1e-11.
 _ROUNDS = 12
@@ -150,7 +150,7 @@ class _Axes:
     def subject_size(self, required: NDArray[np.bool_]) -> FloatArray:
         """Return the smallest size between cover and whole that shows the required areas, with breathing room."""
         bare = self._needed(np.zeros_like(self.cover), required)
-        ramp = np.clip((bare / self.cover - 1.0) / _BREATHING_RAMP, 0.0, 1.0)
+        ramp = np.clip((bare / self.cover - 1.0) / BREATHING_RAMP, 0.0, 1.0)
         room = ramp * BREATHING_ROOM * self.short
         size = np.clip(bare, self.cover, 1.0)
         for _ in range(_ROUNDS):

@@ -10,6 +10,7 @@ from typing import NamedTuple
 import cv2
 import numpy as np
 
+from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.faces import Face, FaceFinder
 from jaunty_frame.core.foreground import ForegroundFinder
@@ -48,6 +49,7 @@ class FoundArea(NamedTuple):
     box: Window
     weight: float
     confidence: float
+    what: AreaKind
 
 
 class FinderModels(NamedTuple):
@@ -85,7 +87,7 @@ def _heads(faces: list[Face]) -> list[FoundArea]:
     for (x, y, w, h), confidence in faces:
         if w * h >= _LEAST_FACE * largest:
             box = _clipped(x - _EARS * w, y - _HAIR * h, x + (1 + _EARS) * w, y + (1 + _CHIN) * h)
-            heads.append(FoundArea(box, 1.0, round(float(confidence), 3)))
+            heads.append(FoundArea(box, 1.0, round(float(confidence), 3), AreaKind.HEAD))
     return heads
 
 
@@ -112,7 +114,7 @@ def _lettering_areas(lines: list[Lettering]) -> list[FoundArea]:
             if joined:
                 break
     return [
-        FoundArea(_padded(box, 0.01, 0.01), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3))
+        FoundArea(_padded(box, 0.01, 0.01), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3), AreaKind.LETTERING)
         for box, signs in blocks
         if signs >= _FEWEST_SIGNS
     ][:_MOST_SUBJECTS]
@@ -138,7 +140,8 @@ def _subjects(likely: np.ndarray, photo_aspect: float, may_be_required: bool) ->
     required = may_be_required and confidence >= CONFIDENT and covered < _FILLS
     weight = 1.0 if required else round(_BODY_WEIGHT * max(confidence, 0.2), 3)
     across, down = _PADDING * min(1.0, 1 / photo_aspect), _PADDING * min(1.0, photo_aspect)
-    return [FoundArea(_balanced(_padded(box, across, down)), weight, round(confidence, 3)) for box in boxes]
+    certainty = round(confidence, 3)
+    return [FoundArea(_balanced(_padded(box, across, down)), weight, certainty, AreaKind.SUBJECT) for box in boxes]
 
 
 def _subject_boxes(likely: np.ndarray) -> list[Window]:

@@ -95,9 +95,10 @@ def _lines(signs: np.ndarray) -> list[tuple[float, float, float, float, int]]:
         members = sorted(line)
         if len(members) < _FEWEST:
             continue
-        box = left[members].min(), top[members].min(), right[members].max(), bottom[members].max()
+        first, high = float(left[members].min()), float(top[members].min())
+        last, low = float(right[members].max()), float(bottom[members].max())
         if _is_row(left[members], top[members], right[members], bottom[members]):
-            lines.append((*map(float, box), len(members)))
+            lines.append((first, high, last, low, len(members)))
     return lines
 
 

@@ -46,15 +46,21 @@ class Level:
     alpha: tuple[Pixels, ...] | None
 
 
-def level_specs(opening: Window, closing: Window, width: int, height: int) -> tuple[LevelSpec, ...]:
-    """Return the levels that a move needs on a surface of ``width`` x ``height``, tightest first."""
+def level_specs(
+    opening: Window, closing: Window, width: int, height: int, reach: tuple[float, float] = (1.0, 1.0)
+) -> tuple[LevelSpec, ...]:
+    """Return the levels that a move needs on a surface of ``width`` x ``height``, tightest first.
+
+    reach : extent of the windows' bounding boxes in windows, where they turn.
+    """
     tight, wide = (opening, closing) if opening.w <= closing.w else (closing, opening)
     parts = max(1, ceil(log(wide.w / tight.w) / log(ZOOM_RANGE) - 1e-9))
     specs = []
     for part in range(parts):
         near = _window_of_width(tight, wide, part / parts)
         far = _window_of_width(tight, wide, (part + 1) / parts)
-        region = _hull_in_photo(near, far, near.w / width * _MARGIN_PX, near.h / height * _MARGIN_PX)
+        boxes = grown(near, reach), grown(far, reach)
+        region = _hull_in_photo(*boxes, near.w / width * _MARGIN_PX, near.h / height * _MARGIN_PX)
         columns = region.w / near.w * width * DENSITY
         rows = region.h / near.h * height * DENSITY
         shrink = min(1.0, _LONGEST / max(columns, rows))
@@ -67,6 +73,12 @@ def _window_of_width(tight: Window, wide: Window, part: float) -> Window:
         return wide if part else tight
     s = (tight.w * (wide.w / tight.w) ** part - tight.w) / (wide.w - tight.w)
     return Window(*(a + s * (b - a) for a, b in zip(tight, wide, strict=True)))
+
+
+def grown(window: Window, reach: tuple[float, float]) -> Window:
+    """Return the window ``reach`` times as wide and high about its centre."""
+    x, y, w, h = window
+    return Window(x + w * (1 - reach[0]) / 2, y + h * (1 - reach[1]) / 2, w * reach[0], h * reach[1])
 
 
 def _hull_in_photo(a: Window, b: Window, margin_x: float, margin_y: float) -> Window:

@@ -4,10 +4,13 @@ In ``cover`` the base is the widest window of a push in or pull out; in ``subjec
 tightest, and the other end is wider. Required keep areas that the base shows stay visible to 98 % at every frame:
 the visible share of a box is a product of two concave functions along a path, hence smallest at one of the path's
 ends, so looking at the ends is enough. Windows of growing gain lie inside one another, so the largest
-permissible gain is found by bisection; the same holds for the travel of a pan or tilt.
+permissible gain is found by bisection; the same holds for the travel of a pan or tilt. (An entering photo is the
+exception: it is outside at first by definition.)
+
+All windows are in the photo frame of ``core.straightening``; what they show is told in its level frame.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import lru_cache
@@ -19,15 +22,24 @@ from numpy.typing import NDArray
 
 from jaunty_frame.core.framing import PLACEMENTS, Bases, KeepAreas, Placement
 from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, overlap, visible_share
+from jaunty_frame.core.straightening import Turned
 
 LEAST_GAIN = 1.03
 SOFT_GAIN = 1.10
 """The most that a photo already softer than wanted may still be zoomed into."""
 PAN_SECONDS = 7.0
 """An object should need about this long to cross the frame (common practice against judder)."""
+MOST_LEAN = 5.0
+"""Degrees that a window may lean."""
 _LEAST_TRAVEL = 0.03
+_LEAST_LEAN = 0.5
+# Degrees of lean for each unit of zoom rate: gentle 0.4, plain 0.8, strong 1.2 degrees per second.
+_LEAN_PER_RATE = 20.0
+# How far beyond the frame's edge an entering photo waits.
+_OUTSIDE = 0.01
 _EQUAL = 1e-9
 _HALVINGS = 30
+_LEAN_STEPS = 10
 
 
 class Move(StrEnum):
@@ -37,6 +49,23 @@ class Move(StrEnum):
     PULL_OUT = "pull-out"
     PAN = "pan"
     TILT = "tilt"
+    DIAGONAL = "diagonal"
+    LEAN = "lean"
+    ENTER = "enter"
+
+
+class Direction(StrEnum):
+    """Where a pan, tilt or diagonal looks next; where an entering photo goes; how a lean turns (right = clockwise)."""
+
+    AUTO = "auto"
+    LEFT = "left"
+    RIGHT = "right"
+    UP = "up"
+    DOWN = "down"
+    UP_LEFT = "up-left"
+    UP_RIGHT = "up-right"
+    DOWN_LEFT = "down-left"
+    DOWN_RIGHT = "down-right"
 
 
 class Strength(StrEnum):
@@ -50,11 +79,17 @@ ZOOM_RATE = {Strength.GENTLE: 0.02, Strength.PLAIN: 0.04, Strength.STRONG: 0.06}
 
 
 class Course(NamedTuple):
-    """A move with its direction along an axis (0 = x, 1 = y): -1 towards the left or top."""
+    """A move with its direction: across and down, each -1, 0 or 1."""
 
     move: Move
-    axis: int = 0
-    direction: int = 0
+    across: int = 0
+    down: int = 0
+
+    @property
+    def direction(self) -> Direction:
+        up_or_down = {-1: "up", 0: "", 1: "down"}[self.down]
+        side = {-1: "left", 0: "", 1: "right"}[self.across]
+        return Direction("-".join(part for part in (up_or_down, side) if part) or "auto")
 
 
 HOLD = 0
@@ -62,55 +97,100 @@ COURSES = (
     Course(Move.HOLD),
     Course(Move.PUSH_IN),
     Course(Move.PULL_OUT),
-    Course(Move.PAN, 0, 1),
-    Course(Move.PAN, 0, -1),
-    Course(Move.TILT, 1, 1),
-    Course(Move.TILT, 1, -1),
+    Course(Move.PAN, 1),
+    Course(Move.PAN, -1),
+    Course(Move.TILT, 0, 1),
+    Course(Move.TILT, 0, -1),
+    *(Course(Move.DIAGONAL, across, down) for across in (1, -1) for down in (1, -1)),
+    Course(Move.LEAN, 1),
+    Course(Move.LEAN, -1),
+    *(Course(Move.ENTER, across, down) for across, down in ((1, 0), (-1, 0), (0, 1), (0, -1))),
 )
+_FOR_AUTO = tuple(
+    c for c, course in enumerate(COURSES) if c > 0 and course.move in (Move.PUSH_IN, Move.PULL_OUT, Move.PAN, Move.TILT)
+)
+ENTERING_COURSES = tuple(c for c, course in enumerate(COURSES) if course.move is Move.ENTER)
+_ONLY_WHEN_ASKED = (Move.DIAGONAL, Move.LEAN, Move.ENTER)
 
 
 @dataclass(frozen=True)
 class Moves:
-    """Every course of N slides. opening, closing : (N, C, 4); possible, natural : (N, C) bool.
+    """Every course of N slides. opening, closing : (N, C, 4); lean : (N, C) degrees by which the photo
+    leans clockwise at the opening, at the closing it is level;
+    possible, natural : (N, C) bool.
 
-    A pan or tilt is natural where the base leaves room for it, and else only possible after tightening.
+    A pan or tilt is natural where the base leaves room for it, and else only possible after tightening. Diagonals,
+    leans and entering photos are possible only where they were asked for.
     """
 
     opening: FloatArray
     closing: FloatArray
+    lean: FloatArray
     possible: NDArray[np.bool_]
     natural: NDArray[np.bool_]
 
 
-def solve_moves(
-    bases: Bases,
-    areas: KeepAreas,
-    seconds: FloatArray,
-    rate: FloatArray,
-    base_softness: FloatArray,
-    least_softness: float,
-) -> Moves:
-    """Return the windows of every course in COURSES for every slide.
+@dataclass(frozen=True, eq=False)
+class Cells:
+    """What the moves of N cells depend on beside their bases.
 
-    seconds, rate, base_softness : (N,) duration, zoom per second, source pixels per output pixel of the base.
+    areas : in the photo frame; moves : asked for; seconds, rate, softness : (N,) duration, zoom per second, source
+    pixels per output pixel of the base; least_softness : the limit that a move must keep.
     """
+
+    turned: Turned
+    areas: KeepAreas
+    moves: Sequence[Move]
+    seconds: FloatArray
+    rate: FloatArray
+    softness: FloatArray
+    least_softness: float
+
+    @property
+    def level_boxes(self) -> FloatArray:
+        return self.turned.level_boxes(self.areas.boxes)
+
+    def shares(self, windows: FloatArray) -> FloatArray:
+        """Return the visible share (N, K) of each area in windows (N, 4)."""
+        return visible_share(self.turned.level_windows(windows), self.level_boxes)
+
+    def rows(self, chosen: NDArray[np.intp]) -> "Cells":
+        return Cells(
+            self.turned.rows(chosen),
+            KeepAreas(self.areas.boxes[chosen], self.areas.weights[chosen]),
+            [self.moves[k] for k in chosen.tolist()],
+            self.seconds[chosen],
+            self.rate[chosen],
+            self.softness[chosen],
+            self.least_softness,
+        )
+
+    @property
+    def sharp_gain(self) -> FloatArray:
+        """(N,): how far the base may be zoomed into; softness at the tight end is the base's divided by the gain."""
+        soft = self.softness < self.least_softness
+        return np.where(soft, SOFT_GAIN, self.softness / self.least_softness)
+
+
+def solve_moves(bases: Bases, cells: Cells) -> Moves:
+    """Return the windows of every course in COURSES for every slide."""
     base = bases.window
     covers = bases.placement == PLACEMENTS.index(Placement.COVER)
-    full = np.exp(rate * seconds)
-    shown = areas.required & (visible_share(base, areas.boxes) >= FULLY_VISIBLE - _EQUAL)
+    full = np.exp(cells.rate * cells.seconds)
+    shown = cells.areas.required & (cells.shares(base) >= FULLY_VISIBLE - _EQUAL)
 
-    # Softness at the tight end is the base's divided by the gain.
-    sharp_gain = np.where(base_softness < least_softness, SOFT_GAIN, base_softness / least_softness)
-    centre = _weighted_centre(areas)
-    highest = np.maximum(np.minimum(full, sharp_gain), 1.0)
-    gain = _largest_gain(base, highest, centre, areas, shown)
-    tight = _tightened(base, gain, centre)
-    wide = _widened(base, full)
+    centre = weighted_centre(cells.areas)
+    highest = np.maximum(np.minimum(full, cells.sharp_gain), 1.0)
+    gain = largest_gain(base, highest, centre, cells, shown)
+    reach = cells.turned.reach
+    tight = tightened(base, gain, centre, reach)
+    wide = widened(base, full, reach)
     zooms = np.where(covers, gain, full) >= LEAST_GAIN - _EQUAL
 
     rows = base.shape[0]
     opening = np.repeat(base[:, None, :], len(COURSES), axis=1)
     closing = opening.copy()
+    lean = np.zeros((rows, len(COURSES)))
     possible = np.zeros((rows, len(COURSES)), bool)
     natural = possible.copy()
     possible[:, HOLD] = natural[:, HOLD] = True
@@ -119,63 +199,171 @@ def solve_moves(
     for c, course in enumerate(COURSES):
         if course.move is Move.PUSH_IN:
             opening[:, c], closing[:, c] = wider, tighter
+            possible[:, c] = natural[:, c] = zooms
         elif course.move is Move.PULL_OUT:
             opening[:, c], closing[:, c] = tighter, wider
-        elif course.axis or course.direction:
-            roomy = _room(base, course) >= _LEAST_TRAVEL * base[:, 2 + course.axis]
+            possible[:, c] = natural[:, c] = zooms
+        elif course.move in (Move.PAN, Move.TILT):
+            axis = 0 if course.across else 1
+            roomy = _room(base, axis, course, reach) >= _LEAST_TRAVEL * base[:, 2 + axis]
             end = np.where((roomy | ~covers)[:, None], base, tight)
-            travel = np.clip(
-                _travel_limit(end, course, areas, shown), 0.0, end[:, 2 + course.axis] * seconds / PAN_SECONDS
-            )
-            opening[:, c], closing[:, c] = _moved(end, course, -travel), end
-            far_enough = travel >= _LEAST_TRAVEL * end[:, 2 + course.axis]
+            limit = end[:, 2 + axis] * cells.seconds / PAN_SECONDS
+            travel = np.clip(_travel_limit(end, axis, course, cells, shown), 0.0, limit)
+            opening[:, c], closing[:, c] = _moved_back(end, course, travel, travel), end
+            far_enough = travel >= _LEAST_TRAVEL * end[:, 2 + axis]
             possible[:, c] = far_enough & (roomy | (covers & zooms))
             natural[:, c] = far_enough & roomy
-            continue
-        else:
-            continue
-        possible[:, c] = natural[:, c] = zooms
-    return Moves(opening, closing, possible, natural)
+        elif course.move in _ONLY_WHEN_ASKED:
+            asked = np.flatnonzero([move is course.move for move in cells.moves])
+            if asked.size:
+                solve = {Move.DIAGONAL: _diagonal, Move.LEAN: _lean, Move.ENTER: _enter}[course.move]
+                ends = base[asked], tight[asked], covers[asked], shown[asked]
+                some = solve(course, cells.rows(asked), *ends)
+                opening[asked, c], closing[asked, c], lean[asked, c], possible[asked, c] = some
+    return Moves(opening, closing, lean, possible, natural)
 
 
-def _weighted_centre(areas: KeepAreas) -> FloatArray:
+_Ends = tuple[FloatArray, FloatArray, FloatArray, NDArray[np.bool_]]
+
+
+def _diagonal(
+    course: Course,
+    cells: Cells,
+    base: FloatArray,
+    tight: FloatArray,
+    covers: NDArray[np.bool_],
+    shown: NDArray[np.bool_],
+) -> _Ends:
+    """Return a move across and down at once that ends on the tight window."""
+    end = np.where(covers[:, None], tight, base)
+    opening = travel_back(end, course, cells, shown)
+    near = np.abs(opening[:, :2] - end[:, :2]) < _LEAST_TRAVEL * end[:, 2:]
+    return opening, end, np.zeros(len(end)), ~np.any(near, axis=1)
+
+
+def travel_back(end: FloatArray, course: Course, cells: Cells, shown: NDArray[np.bool_]) -> FloatArray:
+    """Return where a pan, tilt or diagonal comes from that ends on ``end`` (N, 4): as far back as speed, photo and the
+    ``shown`` areas allow."""
+    reach = cells.turned.reach
+    ways = [
+        np.clip(_room(end, axis, course, reach), 0.0, end[:, 2 + axis] * cells.seconds / PAN_SECONDS) for axis in (0, 1)
+    ]
+
+    def opening_at(share: FloatArray) -> FloatArray:
+        return _moved_back(end, course, ways[0] * share, ways[1] * share)
+
+    share = _largest(lambda part: _keeps(cells, opening_at(part), shown), np.ones(len(end)), np.zeros(len(end)))
+    return opening_at(share)
+
+
+def _lean(
+    course: Course,
+    cells: Cells,
+    base: FloatArray,
+    tight: FloatArray,
+    covers: NDArray[np.bool_],
+    shown: NDArray[np.bool_],
+) -> _Ends:
+    """Return a window that leans at first and ends level; the lean is lessened until it is sharp and shows all."""
+    # A photo that is to turn clockwise leans the other way first.
+    wanted = -np.minimum(cells.rate * _LEAN_PER_RATE * cells.seconds, MOST_LEAN) * course.across
+    centre = weighted_centre(cells.areas)
+    window, lean = base.copy(), np.zeros(len(base))
+    for step in range(_LEAN_STEPS, 0, -1):
+        part = wanted * step / _LEAN_STEPS
+        leaning = Turned(cells.turned.degrees + part, cells.turned.photo_aspect, cells.turned.aspect)
+        # The larger of both ends' bounding boxes: every window between them lies inside it.
+        reach = np.maximum(cells.turned.reach, leaning.reach)
+        gain = np.maximum((base[:, 2:] * reach).max(axis=1), 1.0)
+        candidate = np.where(covers[:, None], tightened(base, gain, centre, reach), base)
+        good = (lean == 0) & (~covers | (gain <= np.maximum(cells.sharp_gain, 1.0)))
+        boxes = leaning.level_boxes(cells.areas.boxes)
+        turned_share = visible_share(leaning.level_windows(candidate), boxes)
+        good &= np.all(~shown | (turned_share >= FULLY_VISIBLE - _EQUAL), axis=1)
+        good &= _keeps(cells, candidate, shown)
+        window[good], lean[good] = candidate[good], part[good]
+    return window, window, lean, np.abs(lean) >= _LEAST_LEAN
+
+
+def _enter(
+    course: Course,
+    cells: Cells,
+    base: FloatArray,
+    tight: FloatArray,
+    covers: NDArray[np.bool_],
+    shown: NDArray[np.bool_],
+) -> _Ends:
+    """Return a move of the photo from outside the frame onto the base."""
+    opening = base.copy()
+    extent = base[:, 2:] * cells.turned.reach
+    for axis, sign in ((0, course.across), (1, course.down)):
+        if sign:
+            beyond = extent[:, axis] / 2 + _OUTSIDE
+            middle = 1.0 + beyond if sign > 0 else -beyond
+            opening[:, axis] = middle - base[:, 2 + axis] / 2
+    return opening, base, np.zeros(len(base)), np.ones(len(base), bool)
+
+
+def weighted_centre(areas: KeepAreas) -> FloatArray:
     """Return the areas' weighted centre (N, 2), NaN where there are none."""
     total = areas.weights.sum(axis=1)[:, None]
     middle = np.sum(areas.weights[..., None] * (areas.boxes[..., :2] + areas.boxes[..., 2:] / 2), axis=1)
     return np.divide(middle, total, out=np.full_like(middle, np.nan), where=total > 0)
 
 
-def _tightened(base: FloatArray, gain: FloatArray, centre: FloatArray) -> FloatArray:
-    """Return the base made smaller by ``gain``, centred on ``centre`` as far as the photo allows."""
+def tightened(base: FloatArray, gain: FloatArray, centre: FloatArray, reach: FloatArray) -> FloatArray:
+    """Return the base made smaller by ``gain``, centred on ``centre`` as far as the photo allows.
+
+    It keeps the photo centred along an axis on which bars remain.
+    """
     size = base[:, 2:] / gain[:, None]
-    centre = np.where(np.isnan(centre), base[:, :2] + base[:, 2:] / 2, centre)
-    position = np.clip(centre - size / 2, 0.0, np.maximum(1.0 - size, 0.0))
-    # A tightened subject keeps the photo centred along an axis on which bars remain.
-    position = np.where(size > 1.0, (1.0 - size) / 2, position)
-    return np.concatenate([position, size], axis=1)
+    wanted = np.where(np.isnan(centre), base[:, :2] + base[:, 2:] / 2, centre)
+    return _placed(wanted, size, reach)
 
 
-def _widened(base: FloatArray, gain: FloatArray) -> FloatArray:
+def widened(base: FloatArray, gain: FloatArray, reach: FloatArray) -> FloatArray:
     """Return the base made larger by ``gain`` about its centre, moved inside the photo where it fits."""
-    size = base[:, 2:] * gain[:, None]
-    position = base[:, :2] + base[:, 2:] / 2 - size / 2
-    inside = np.clip(position, 0.0, np.maximum(1.0 - size, 0.0))
-    return np.concatenate([np.where(size > 1.0, (1.0 - size) / 2, inside), size], axis=1)
+    return _placed(base[:, :2] + base[:, 2:] / 2, base[:, 2:] * gain[:, None], reach)
 
 
-def _room(window: FloatArray, course: Course) -> FloatArray:
+def _placed(centre: FloatArray, size: FloatArray, reach: FloatArray) -> FloatArray:
+    """Return windows of ``size`` about ``centre`` as far as their bounding boxes stay inside the photo."""
+    half = size * reach / 2
+    inside = np.clip(centre, half, np.maximum(1.0 - half, half))
+    centre = np.where(half > 0.5, 0.5, inside)
+    return np.concatenate([centre - size / 2, size], axis=1)
+
+
+def _sign(axis: int, course: Course) -> int:
+    return course.across if axis == 0 else course.down
+
+
+def _room(window: FloatArray, axis: int, course: Course, reach: FloatArray) -> FloatArray:
     """Return how far the window could have come from, against the course's direction, inside the photo."""
-    position, size = window[:, course.axis], window[:, 2 + course.axis]
-    return np.where(size < 1.0, position if course.direction > 0 else 1.0 - size - position, 0.0)
+    size = window[:, 2 + axis] * reach[:, axis]
+    position = window[:, axis] + window[:, 2 + axis] / 2 - size / 2
+    ahead = position if _sign(axis, course) > 0 else 1.0 - size - position
+    return np.where(size < 1.0, ahead, 0.0)
 
 
-def _travel_limit(end: FloatArray, course: Course, areas: KeepAreas, shown: NDArray[np.bool_]) -> FloatArray:
+def _moved_back(window: FloatArray, course: Course, across: FloatArray, down: FloatArray) -> FloatArray:
+    moved = window.copy()
+    moved[:, 0] -= course.across * across
+    moved[:, 1] -= course.down * down
+    return moved
+
+
+def _travel_limit(end: FloatArray, axis: int, course: Course, cells: Cells, shown: NDArray[np.bool_]) -> FloatArray:
     """Return how far (N,) the course may reach back from ``end`` inside the photo with all ``shown`` visible.
 
     The window leaves an area at the side from which it moves away; the other side is cut first only while the area
-    is larger than the window, which then does not count as shown.
+    is larger than the window, which then does not count as shown. Seen from a straightened photo, areas do not lie
+    along the way, and the limit is searched.
     """
-    axis, sign = course.axis, course.direction
+    room = np.maximum(_room(end, axis, course, cells.turned.reach), 0.0)
+    if cells.turned.any:
+        return _largest(lambda way: _keeps(cells, _moved_back(end, course, way, way), shown), room, np.zeros_like(room))
+    sign, areas = _sign(axis, course), cells.areas
     position, size = end[:, None, axis], end[:, None, 2 + axis]
     low, length = areas.boxes[..., axis], areas.boxes[..., 2 + axis]
     cross, cross_size = end[:, None, 1 - axis], end[:, None, 3 - axis]
@@ -185,53 +373,63 @@ def _travel_limit(end: FloatArray, course: Course, areas: KeepAreas, shown: NDAr
     least = FULLY_VISIBLE * cross_length / whole * length
     ahead = position + size - low if sign > 0 else low + length - position
     way = np.where(shown, ahead - least, np.inf)
-    return np.minimum(np.min(way, axis=1, initial=np.inf), _room(end, course))
+    return np.minimum(np.min(way, axis=1, initial=np.inf), room)
 
 
-def _moved(window: FloatArray, course: Course, way: FloatArray) -> FloatArray:
-    moved = window.copy()
-    moved[:, course.axis] += course.direction * way
-    return moved
+def _keeps(cells: Cells, windows: FloatArray, shown: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    return np.all(~shown | (cells.shares(windows) >= FULLY_VISIBLE - _EQUAL), axis=1)
 
 
-def _largest_gain(
-    base: FloatArray, highest: FloatArray, centre: FloatArray, areas: KeepAreas, shown: NDArray[np.bool_]
+def _largest(fits: Callable[[FloatArray], NDArray[np.bool_]], highest: FloatArray, lowest: FloatArray) -> FloatArray:
+    """Return the largest value (N,) up to ``highest`` that fits, where all smaller ones fit too."""
+    low, high = lowest.copy(), highest.copy()
+    at_once = fits(highest)
+    if at_once.all():
+        return high
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        good = fits(middle)
+        low, high = np.where(good, middle, low), np.where(good, high, middle)
+    return np.where(at_once, highest, low)
+
+
+def largest_gain(
+    base: FloatArray, highest: FloatArray, centre: FloatArray, cells: Cells, shown: NDArray[np.bool_]
 ) -> FloatArray:
     """Return the largest gain (N,) in 1..highest at which the tightened window shows all ``shown`` areas."""
-
-    def fits(rows: NDArray[np.intp], gain: FloatArray) -> NDArray[np.bool_]:
-        share = visible_share(_tightened(base[rows], gain, centre[rows]), areas.boxes[rows])
-        return np.all(~shown[rows] | (share >= FULLY_VISIBLE - _EQUAL), axis=1)
-
     gain = highest.copy()
-    rows = np.flatnonzero(~fits(np.arange(len(gain)), highest))
+    rows = np.flatnonzero(~_keeps(cells, tightened(base, highest, centre, cells.turned.reach), shown))
     if rows.size:
-        low, high = np.ones(rows.size), highest[rows]
-        for _ in range(_HALVINGS):
-            middle = (low + high) / 2
-            good = fits(rows, middle)
-            low, high = np.where(good, middle, low), np.where(good, high, middle)
-        gain[rows] = low
+        some, wanted, around, at = cells.rows(rows), shown[rows], centre[rows], base[rows]
+        gain[rows] = _largest(
+            lambda part: _keeps(some, tightened(at, part, around, some.turned.reach), wanted),
+            highest[rows],
+            np.ones(rows.size),
+        )
     return gain
 
 
 @lru_cache(maxsize=65536)
 def ranking(seed: str) -> tuple[int, ...]:
-    """Return all courses but hold in the order in which a slide of id ``seed`` prefers them."""
-    return tuple(sorted(range(1, len(COURSES)), key=lambda c: blake2b(f"{seed}/{c}".encode(), digest_size=8).digest()))
+    """Return the courses of automatic moves in the order in which a slide of id ``seed`` prefers them."""
+    return tuple(sorted(_FOR_AUTO, key=lambda c: blake2b(f"{seed}/{c}".encode(), digest_size=8).digest()))
 
 
-def course_options(wanted: Sequence[Move], seeds: Sequence[str], moves: Moves) -> NDArray[np.intp]:
+def course_options(
+    wanted: Sequence[Move], directions: Sequence[Direction], seeds: Sequence[str], moves: Moves
+) -> NDArray[np.intp]:
     """Return the courses (N, C), indices into COURSES, that each slide may take, the preferred one first.
 
-    A set move has one, in all columns: its possible course with the longest way, hold if there is none. ``auto`` has
-    its ranking, what its shape allows first, then hold.
+    A set move has one, in all columns: its possible course in the direction asked for, else with the longest way,
+    hold if there is none. ``auto`` has its ranking, what its shape allows first, then hold.
     """
     way = np.abs(moves.closing - moves.opening).max(axis=2)
     rows = [
-        _ranked(seed, possible, natural) if move is Move.AUTO else [_set_course(move, possible, far)] * len(COURSES)
-        for move, seed, possible, natural, far in zip(
-            wanted, seeds, moves.possible.tolist(), moves.natural.tolist(), way.tolist(), strict=True
+        _ranked(seed, possible, natural)
+        if move is Move.AUTO
+        else [_set_course(move, direction, possible, far)] * len(COURSES)
+        for move, direction, seed, possible, natural, far in zip(
+            wanted, directions, seeds, moves.possible.tolist(), moves.natural.tolist(), way.tolist(), strict=True
         )
     ]
     return np.array(rows, np.intp).reshape(len(rows), len(COURSES))
@@ -274,6 +472,6 @@ def _ranked(seed: str, possible: list[bool], natural: list[bool]) -> list[int]:
     return ranked + [HOLD] * (len(COURSES) - len(ranked))
 
 
-def _set_course(move: Move, possible: list[bool], way: list[float]) -> int:
+def _set_course(move: Move, direction: Direction, possible: list[bool], way: list[float]) -> int:
     fitting = [c for c, course in enumerate(COURSES) if course.move is move and possible[c]]
-    return max(fitting, key=lambda c: (way[c], -c)) if fitting else HOLD
+    return max(fitting, key=lambda c: (COURSES[c].direction is direction, way[c], -c)) if fitting else HOLD

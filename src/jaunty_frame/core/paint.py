@@ -5,7 +5,7 @@ counts from pixel centres. Where the photo ends inside the frame, the last row o
 the fill by the share that the photo covers: an edge that moves by a tenth of a pixel is seen to move so.
 """
 
-from math import ceil, floor
+from math import ceil, cos, floor, radians, sin
 
 import cv2
 import numpy as np
@@ -19,12 +19,27 @@ from jaunty_frame.core.surface import Sampling, Surface
 _FLAGS = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
 
 
-def paint_photo(surface: Surface, level: Level, window: Window, fill: Fill | None) -> None:
+def paint_photo(
+    surface: Surface,
+    level: Level,
+    window: Window,
+    fill: Fill | None,
+    degrees: float = 0.0,
+    photo_aspect: float = 1.0,
+) -> None:
     """Paint the photo, seen through ``window``, over ``fill`` onto the whole surface.
 
-    fill may be None only where the window lies inside the photo and the photo has no alpha.
+    degrees : by which the photo is turned clockwise about the window's centre. fill may be None only where the window
+    lies inside the photo and the photo has no alpha.
     """
     size = surface.width, surface.height
+    if degrees:
+        for k, (plane, sampling) in enumerate(zip(surface.planes, surface.coding.samplings, strict=True)):
+            alpha = level.alpha[k] if level.alpha else None
+            under = fill.planes[k] if fill else None
+            to_photo = _turned_mapping(sampling, size, window, degrees, photo_aspect)
+            _paint_turned(plane, sampling, level.planes[k], alpha, level.region, to_photo, under)
+        return
     for k, (plane, sampling) in enumerate(zip(surface.planes, surface.coding.samplings, strict=True)):
         alpha = level.alpha[k] if level.alpha else None
         under = fill.planes[k] if fill else None
@@ -66,6 +81,56 @@ def _paint_plane(
     for first, last, share in ((0, 1, down.first_share), (extent[1] - 1, extent[1], down.last_share)):
         if share < 1.0:
             _mix(inner[first:last], beneath[first:last], share)
+
+
+def _turned_mapping(
+    sampling: Sampling, size: tuple[int, int], window: Window, degrees: float, photo_aspect: float
+) -> np.ndarray:
+    """Return the affine mapping (2, 3) from sample indices of a plane to fractions of a turned photo."""
+    c, s = cos(radians(degrees)), sin(radians(degrees))
+    # Turning the photo clockwise is turning what looks at it the other way, in photo pixels.
+    turn = np.array([[c, s / photo_aspect], [-s * photo_aspect, c]])
+    scale = np.array([window.w / size[0], window.h / size[1]])
+    linear = turn * scale
+    middle = np.array([window.x + window.w / 2, window.y + window.h / 2])
+    offset = np.array([sampling.offset_x - size[0] / 2, sampling.offset_y - size[1] / 2])
+    return np.column_stack([linear * sampling.step, middle + linear @ offset])
+
+
+def _paint_turned(
+    plane: Pixels,
+    sampling: Sampling,
+    source: Pixels,
+    alpha: Pixels | None,
+    region: Window,
+    to_photo: np.ndarray,
+    under: Pixels | None,
+) -> None:
+    rows, columns = plane.shape[:2]
+    per_fraction = np.array([[source.shape[1] / region.w], [source.shape[0] / region.h]])
+    matrix = to_photo * per_fraction
+    matrix[:, 2] -= np.array([region.x, region.y]) * per_fraction[:, 0] + 0.5
+    if under is None:
+        cv2.warpAffine(source, matrix, (columns, rows), dst=plane, flags=_FLAGS, borderMode=cv2.BORDER_REPLICATE)
+        return
+    photo = cv2.warpAffine(source, matrix, (columns, rows), flags=_FLAGS, borderMode=cv2.BORDER_REPLICATE)
+    covered = _covered(to_photo, rows, columns)
+    if alpha is not None:
+        seen = cv2.warpAffine(alpha, matrix, (columns, rows), flags=_FLAGS, borderMode=cv2.BORDER_REPLICATE)
+        _lay_over(photo, under, seen, np.array(sampling.black[:3] + (0,) * (len(sampling.black) > 3), np.float32))
+    share = covered[..., None] if plane.ndim == 3 else covered
+    plane[:] = np.rint(under + (photo.astype(np.float32) - under) * share).astype(np.uint8)
+
+
+def _covered(to_photo: np.ndarray, rows: int, columns: int) -> np.ndarray:
+    """Return the share (rows, columns) of each sample that a turned photo covers: by its distance from each edge."""
+    i, j = np.arange(columns, dtype=np.float32), np.arange(rows, dtype=np.float32)[:, None]
+    share = np.ones((rows, columns), np.float32)
+    for across, down, start in to_photo.astype(np.float32):
+        slope = float(np.hypot(across, down))
+        at = (across * i + down * j + start) / slope  # in samples, square to the edge
+        share *= np.clip(np.minimum(at, 1 / slope - at) + 0.5, 0, 1)
+    return share
 
 
 class _Axis:

@@ -18,6 +18,8 @@ EASE: Easing = (0.25, 0.1, 0.25, 1.0)
 EASE_IN: Easing = (0.42, 0.0, 1.0, 1.0)
 EASE_OUT: Easing = (0.0, 0.0, 0.58, 1.0)
 EASE_IN_OUT: Easing = (0.42, 0.0, 0.58, 1.0)
+# Ours, for a photo that enters the frame: in place after a third of the time, then at rest.
+ENTERING: Easing = (0.05, 0.7, 0.1, 1.0)
 
 _ACCURACY = 1e-9
 _STEPS = 60
@@ -62,6 +64,11 @@ def window_at(opening: Window, closing: Window, easing: Easing, progress: float)
     if s >= 1.0:
         return closing
     return Window(*(a + s * (b - a) for a, b in zip(opening, closing, strict=True)))
+
+
+def degrees_at(opening: float, closing: float, easing: Easing, progress: float) -> float:
+    """Return the turn at ``progress`` in 0..1 of a move between two turns in degrees."""
+    return opening if opening == closing else opening + eased(progress, easing) * (closing - opening)
 
 
 def _travelled(opening: Window, closing: Window, u: float) -> float:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from jaunty_frame.core.geometry import Window, turned_box
+from jaunty_frame.core.moves import Direction, Move
 from jaunty_frame.document.model import (
     MAX_KEEP_AREAS,
     HandSet,
@@ -19,6 +20,9 @@ from jaunty_frame.document.model import (
     Slide,
 )
 from jaunty_frame.document.outputs import with_free_id
+
+# Just below required: among the wishes it comes first.
+_INTENT_WEIGHT = 0.9
 
 
 @dataclass(frozen=True)
@@ -171,10 +175,54 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
         slides = {slide.id for slide in project.slides if slide.photo in turning}
         return project.changed(
             photos=tuple(turned(photo) if photo.id in turning else photo for photo in project.photos),
+            slides=tuple(_with_turned_close_up(s, quarter_turns) if s.id in slides else s for s in project.slides),
             hand_set=tuple(framing for framing in project.hand_set if framing.slide not in slides),
         )
 
     return Edit("Turn photo" if len(turning) == 1 else "Turn photos", apply)
+
+
+def _with_turned_close_up(slide: Slide, quarter_turns: int) -> Slide:
+    if slide.close_up is None:
+        return slide
+    return slide.changed(close_up=_inside(turned_box(Window(*slide.close_up), quarter_turns)))
+
+
+def set_on_photo(photo_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+    """Set ``fields`` (straightening, correction) of a photo."""
+    return Edit(label, lambda project: with_photo(project, photo_id, **fields), merge)
+
+
+def add_close_up(slide_id: str, box: Window) -> Edit:
+    """Show a part of a slide's photo in a slide of its own, right after it."""
+
+    def apply(project: Project) -> Project:
+        slides = list(project.slides)
+        position = next(k for k, slide in enumerate(slides) if slide.id == slide_id)
+        before = slides[position]
+        close = before.changed(id=_free_slide_id(before.photo, slides), close_up=box, placement=None)
+        slides.insert(position + 1, close)
+        return project.changed(slides=tuple(slides))
+
+    return Edit("Add close-up", apply)
+
+
+def use_elsewhere(slide_id: str, box: Window, move: Move, direction: Direction) -> Edit:
+    """Carry a hand-set framing over to the other outputs as an intent: what it shows is wished for, and its move.
+
+    box : the part of the photo that is to be seen. The area is wished for, not required, so that no output gets bars
+    because of it; an earlier one of the same kind is replaced.
+    """
+    area = KeepArea(box=_inside(box), weight=_INTENT_WEIGHT)
+
+    def apply(project: Project) -> Project:
+        slide = project.slide(slide_id)
+        photo = project.photo(slide.photo)
+        kept = [a for a in photo.keep_areas if not (a.origin == "hand" and a.weight == _INTENT_WEIGHT)]
+        project = with_photo(project, photo.id, keep_areas=(*kept[: MAX_KEEP_AREAS - 1], area))
+        return set_on_slides([slide_id], "", move=move, direction=direction).apply(project)
+
+    return Edit("Use for the other outputs", apply)
 
 
 def _inside(box: Window) -> Window:
@@ -183,9 +231,23 @@ def _inside(box: Window) -> Window:
     return Window(x, y, min(box.w, 1.0 - x), min(box.h, 1.0 - y))
 
 
-def set_framing(slide_id: str, output_id: str, opening: Window, closing: Window, merge: str = "") -> Edit:
-    """Set the framing of one slide in one output by hand."""
-    framing = HandSet(slide=slide_id, output=output_id, opening=opening, closing=closing)
+def set_framing(
+    slide_id: str,
+    output_id: str,
+    opening: Window | None,
+    closing: Window,
+    merge: str = "",
+    leans: tuple[float, float] = (0.0, 0.0),
+) -> Edit:
+    """Set the framing of one slide in one output by hand. opening : None = found from the closing."""
+    framing = HandSet(
+        slide=slide_id,
+        output=output_id,
+        opening=opening,
+        closing=closing,
+        opening_lean=leans[0],
+        closing_lean=leans[1],
+    )
 
     def apply(project: Project) -> Project:
         return project.changed(hand_set=(*_without(project, slide_id, output_id), framing))

@@ -18,9 +18,10 @@ from pydantic import (
 )
 
 from jaunty_frame.core import zones
+from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.framing import Placement
 from jaunty_frame.core.geometry import Window, frame_aspect, turned_size
-from jaunty_frame.core.moves import Move, Strength
+from jaunty_frame.core.moves import MOST_LEAN, Direction, Move, Strength
 from jaunty_frame.core.paths import EASE_IN_OUT
 from jaunty_frame.core.timebase import fraction_text, parse_fraction
 from jaunty_frame.errors import UsageError
@@ -28,6 +29,7 @@ from jaunty_frame.errors import UsageError
 MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 MAX_KEEP_AREAS = 32
+MOST_STRAIGHTENING = 15.0
 LONGEST_SIDE = 8192
 
 FORMAT = "jaunty-frame"
@@ -102,6 +104,7 @@ class KeepArea(Value):
     box: WindowValue
     weight: Share = 1.0
     origin: Literal["found", "hand"] = "hand"
+    what: AreaKind = AreaKind.AREA
     confidence: Share = 1.0
 
     @model_validator(mode="after")
@@ -110,6 +113,21 @@ class KeepArea(Value):
         if min(x, y) < -1e-9 or x + w > 1 + 1e-9 or y + h > 1 + 1e-9:
             raise ValueError("a keep area lies inside the photo, 0 to 1")
         return self
+
+
+Amount = Annotated[float, Field(ge=-1.0, le=1.0)]
+
+
+class Correction(Value):
+    """Colour correction; zero changes nothing. See ``core.correction`` for what the amounts mean."""
+
+    exposure: Annotated[float, Field(ge=-3.0, le=3.0)] = 0.0
+    contrast: Amount = 0.0
+    saturation: Amount = 0.0
+    warmth: Amount = 0.0
+
+
+NO_CORRECTION = Correction()
 
 
 class Photo(Value):
@@ -124,7 +142,9 @@ class Photo(Value):
     content: Annotated[str, StringConstraints(pattern=r"^(blake2b:[0-9a-f]{32})?$")] = ""
     taken: Annotated[str, StringConstraints(max_length=32)] = ""
     quarter_turns: Annotated[int, Field(ge=0, le=3)] = 0
-    straightening: Annotated[float, Field(ge=-15.0, le=15.0)] = 0.0
+    straightening: Annotated[float, Field(ge=-MOST_STRAIGHTENING, le=MOST_STRAIGHTENING)] = 0.0
+    """Degrees clockwise about the photo's centre; keep areas and windows stay as they were."""
+    correction: Correction = NO_CORRECTION
     keep_areas: Annotated[tuple[KeepArea, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
     finder: Annotated[int, Field(ge=0)] = 0
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
@@ -169,10 +189,13 @@ class Slide(Value):
     seconds: Seconds | None = None
     placement: Placement | None = None
     move: Move | None = None
+    direction: Direction = Direction.AUTO
     strength: Strength | None = None
     easing: EasingValue | None = None
     fill: FillValue | None = None
     transition: Transition | None = None
+    close_up: WindowValue | None = None
+    """The part of the photo that this slide is about; None = all of it."""
 
 
 class ZoneMargins(Value):
@@ -213,6 +236,8 @@ class HouseRules(Value):
     placement: Placement = Placement.AUTO
     move: Move = Move.AUTO
     strength: Strength = Strength.GENTLE
+    show_move: Literal["none", "push-in", "pull-out"] = "none"
+    """One slow move through all slides that have no move of their own."""
     easing: EasingValue = EASE_IN_OUT
     fill: FillValue = BlurredFill()
     transition: Transition = Transition()
@@ -221,13 +246,20 @@ class HouseRules(Value):
     least_softness: Annotated[float, Field(ge=0.1, le=4.0)] = 0.75
 
 
+Lean = Annotated[float, Field(ge=-MOST_LEAN, le=MOST_LEAN)]
+"""Degrees by which the photo leans clockwise, beside its straightening."""
+
+
 class HandSet(Value):
     """The framing of one slide in one output, set by the user."""
 
     slide: Identifier
     output: Identifier
-    opening: WindowValue
+    opening: WindowValue | None
+    """None = found from the closing, by the slide's move."""
     closing: WindowValue
+    opening_lean: Lean = 0.0
+    closing_lean: Lean = 0.0
 
 
 class Project(Value):
@@ -277,7 +309,8 @@ class Project(Value):
         if slide.seconds is not None:
             return slide.seconds
         rules = self.house_rules
-        return rules.seconds_held if (slide.move or rules.move) is Move.HOLD else rules.seconds_moving
+        held = (slide.move or rules.move) is Move.HOLD and (slide.move or rules.show_move == "none")
+        return rules.seconds_held if held else rules.seconds_moving
 
 
 def _unique(what: str, ids: list) -> set:

@@ -38,7 +38,7 @@ def found_areas(photo: Pixels) -> tuple[KeepArea, ...]:
     if finder is None:
         finder = _own.finder = KeepAreaFinder(finder_models())
     return tuple(
-        KeepArea(box=found.box, weight=found.weight, origin="found", confidence=found.confidence)
+        KeepArea(box=found.box, weight=found.weight, origin="found", what=found.what, confidence=found.confidence)
         for found in finder.find(photo[..., :3])
     )
 

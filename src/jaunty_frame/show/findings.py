@@ -1,27 +1,72 @@
 """Findings: what the checks have to say about a slide in an output, in words, with a remedy."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from enum import StrEnum
+from enum import IntEnum, StrEnum
 
 import numpy as np
 
-from jaunty_frame.core.framing import PLACEMENTS, Placement
-from jaunty_frame.core.geometry import FULLY_VISIBLE, bar_share, visible_share
+from jaunty_frame.core.area_kinds import AreaKind
+from jaunty_frame.core.framing import BREATHING_ROOM, PLACEMENTS, Placement
+from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray
+from jaunty_frame.core.moves import ENTERING_COURSES, HOLD, PAN_SECONDS, Move
 from jaunty_frame.document.model import Project
+from jaunty_frame.show.area_names import area_name
 from jaunty_frame.show.plan import Plan
+from jaunty_frame.show.visibility import Visibility, visibility
 
 _EQUAL = 1e-6
 # Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
 _FEW_BARS = 0.4
+VERY_SOFT = 0.5
+# Up to this share of a required area may lie under an overlay or outside action safe without being said.
+_LITTLE_COVERED = 0.05
+_MUCH_COVERED = 0.25
+_LITTLE_UNSAFE = 0.25
+# Margins below this share of the wanted breathing room are said.
+_TIGHT = 1 / 3
+# Solved zooms reach 6 % per second; above this a hand-set one looks rushed (common practice).
+_FASTEST_ZOOM = 0.10
+_SPEED_SLACK = 1.02
 
 
 class Kind(StrEnum):
     MISSING_PHOTO = "missing-photo"
     KEEP_AREA_CUT = "keep-area-cut"
     SOFT = "soft"
+    HEAD_AT_EDGE = "head-at-edge"
+    UNDER_OVERLAY = "under-overlay"
+    TOO_FAST = "too-fast"
+    HAIRLINE = "hairline"
+    NO_BREATHING_ROOM = "no-breathing-room"
+    OUTSIDE_ACTION_SAFE = "outside-action-safe"
     BARS_LEFT = "bars-left"
+    NEIGHBOURS_ALIKE = "neighbours-alike"
     CHANGED_PHOTO = "changed-photo"
+
+
+class Severity(IntEnum):
+    """NOTED : listed, but not marked; for example bars that the user asked for."""
+
+    NOTED = 0
+    SLIGHT = 1
+    NOTABLE = 2
+    SEVERE = 3
+
+
+class Remedy(StrEnum):
+    """What a button beside a finding can do; see ``show.remedies``."""
+
+    NONE = "none"
+    BACK_TO_SOLVED = "back-to-solved"
+    PLACE_SUBJECT = "place-subject"
+    PLACE_COVER = "place-cover"
+    PLACE_WHOLE = "place-whole"
+    ONLY_WISH = "only-wish"
+    SLOWER = "slower"
+    ANOTHER_MOVE = "another-move"
+    FIND_AGAIN = "find-again"
+    REMOVE_SLIDE = "remove-slide"
 
 
 class PhotoState(StrEnum):
@@ -40,74 +85,234 @@ class Finding:
     slide_id: str
     output: str
     kind: Kind
+    severity: Severity
     amount: float
     sentence: str
-    remedy: str
-    noted_only: bool = False
-    """True where it is listed but not marked: bars that the user asked for, or that leave the photo large enough."""
+    remedy: Remedy
+
+    @property
+    def noted_only(self) -> bool:
+        return self.severity is Severity.NOTED
 
 
 def output_findings(plan: Plan, states: Mapping[str, PhotoState]) -> list[Finding]:
     """Return the findings of one output, by slide. states : by photo id; a photo not named is present."""
-    found: list[Finding] = []
     if not plan.slides:
+        return []
+    checks = _Checks(plan, states)
+    return [finding for k in range(len(plan.slides)) if checks.notable[k] for finding in checks.of_slide(k)]
+
+
+_Add = Callable[[Kind, Severity, float, str, Remedy], None]
+
+
+class _Checks:
+    """The checks of one output: first for all slides at once, then sentences for those with something to say."""
+
+    def __init__(self, plan: Plan, states: Mapping[str, PhotoState]) -> None:
+        self.plan = plan
+        self.seen: Visibility = visibility(plan)
+        self.worst = np.min(self.seen.required(plan), axis=1, initial=1.0)
+        self.states = [states.get(slide.photo, PhotoState.PRESENT) for slide in plan.slides]
+        self.margin = _margins(plan)
+        self.covered, self.unsafe = _under_overlays(plan), _outside_action_safe(plan)
+        self.pan_speed, self.zoom_speed = _speeds(plan)
+        self.alike = _alike(plan)
+        self.notable = (
+            (self.worst < FULLY_VISIBLE - _EQUAL)
+            | (self.seen.bars > _EQUAL)
+            | (plan.softness < plan.table.rules.least_softness)
+            | np.array([state is not PhotoState.PRESENT for state in self.states], bool)
+            | (self.margin.min(axis=1, initial=1.0) < _TIGHT)
+            | (self.covered.max(axis=1, initial=0.0) > _LITTLE_COVERED)
+            | (self.unsafe.max(axis=1, initial=0.0) > _LITTLE_UNSAFE)
+            | (self.pan_speed > _SPEED_SLACK)
+            | (self.zoom_speed > _SPEED_SLACK)
+            | self.alike
+        )
+
+    def of_slide(self, k: int) -> list[Finding]:
+        """Return the findings of slide ``k``."""
+        plan = self.plan
+        place = f"Slide {k + 1} in {plan.output.name}"
+        by_hand = bool(plan.hand_set[k])
+        back = Remedy.BACK_TO_SOLVED
+        found: list[Finding] = []
+
+        def add(kind: Kind, severity: Severity, amount: float, sentence: str, remedy: Remedy) -> None:
+            slide_id = plan.slides[k].id
+            found.append(
+                Finding(k + 1, slide_id, plan.output.id, kind, severity, round(float(amount), 4), sentence, remedy)
+            )
+
+        name = plan.photo(k).path.rsplit("/", 1)[-1]
+        if self.states[k] is PhotoState.MISSING:
+            sentence = f"{place}: the photo {name} is not where it was; put it back, or remove the slide."
+            add(Kind.MISSING_PHOTO, Severity.SEVERE, 1.0, sentence, Remedy.REMOVE_SLIDE)
+        if self.worst[k] < FULLY_VISIBLE - _EQUAL:
+            cut = 1 - float(self.worst[k])
+            which = int(self.seen.required(plan)[k].argmin())
+            severe = cut > 0.1 or self._is_head(k, which)
+            sentence = f"{place}: {percent(cut)} of {self._name(k, which)} is cut off."
+            remedy = back if by_hand else Remedy.PLACE_SUBJECT
+            add(Kind.KEEP_AREA_CUT, Severity.SEVERE if severe else Severity.NOTABLE, cut, sentence, remedy)
+        softness = float(plan.softness[k])
+        if softness < plan.table.rules.least_softness:
+            severe = softness < VERY_SOFT
+            looks = "very soft" if severe else "soft"
+            sentence = f"{place} looks {looks}: {softness:.2f} photo pixels for each output pixel."
+            remedy = back if by_hand else Remedy.PLACE_WHOLE if not self._is_whole(k) else Remedy.NONE
+            add(Kind.SOFT, Severity.SEVERE if severe else Severity.NOTABLE, softness, sentence, remedy)
+        self._edges(k, place, back if by_hand else Remedy.PLACE_SUBJECT, add)
+        self._zones(k, place, back if by_hand else Remedy.PLACE_WHOLE if not self._is_whole(k) else Remedy.NONE, add)
+        self._motion(k, place, add)
+        self._bars(k, place, by_hand, add)
+        if self.states[k] is PhotoState.CHANGED:
+            sentence = f"{place}: the photo {name} has changed since it was added."
+            add(Kind.CHANGED_PHOTO, Severity.SLIGHT, 1.0, sentence, Remedy.FIND_AGAIN)
         return found
-    required = plan.table.areas.required
-    shares = np.minimum(
-        visible_share(plan.opening, plan.table.areas.boxes),
-        visible_share(plan.closing, plan.table.areas.boxes),
-    )
-    worst = np.min(np.where(required, shares, 1.0), axis=1, initial=1.0)
-    bars = np.maximum(bar_share(plan.opening), bar_share(plan.closing))
-    limit = plan.table.rules.least_softness
-    states_seen = [states.get(slide.photo, PhotoState.PRESENT) for slide in plan.slides]
-    notable = (worst < FULLY_VISIBLE - _EQUAL) | (bars > _EQUAL) | (plan.softness < limit)
-    notable |= np.array([state is not PhotoState.PRESENT for state in states_seen], bool)
-    for k in np.flatnonzero(notable).tolist():
-        found += _slide_findings(plan, k, states_seen[k], float(worst[k]), float(bars[k]), limit)
-    return found
 
+    def _edges(self, k: int, place: str, remedy: Remedy, add: _Add) -> None:
+        if not self.margin.shape[1] or self.margin[k].min() >= _TIGHT or self.worst[k] < FULLY_VISIBLE - _EQUAL:
+            return
+        which = int(self.margin[k].argmin())
+        share = max(float(self.margin[k, which]), 0.0) * BREATHING_ROOM
+        if self._is_head(k, which):
+            sentence = f"{place}: {self._name(k, which)} stands at the frame's edge."
+            add(Kind.HEAD_AT_EDGE, Severity.NOTABLE, share, sentence, remedy)
+        else:
+            sentence = f"{place}: {self._name(k, which)} has no room to the frame's edge."
+            add(Kind.NO_BREATHING_ROOM, Severity.SLIGHT, share, sentence, remedy)
 
-def _slide_findings(plan: Plan, k: int, state: PhotoState, worst: float, bars: float, limit: float) -> list[Finding]:
-    slide, output = plan.slides[k], plan.output
-    place = f"Slide {k + 1} in {output.name}"
-    found: list[Finding] = []
+    def _zones(self, k: int, place: str, remedy: Remedy, add: _Add) -> None:
+        if self.covered[k].max(initial=0.0) > _LITTLE_COVERED:
+            which = int(self.covered[k].argmax())
+            share = float(self.covered[k, which])
+            worth_marking = share > (_LITTLE_COVERED if self._is_head(k, which) else _MUCH_COVERED)
+            severity = Severity.NOTABLE if worth_marking else Severity.NOTED
+            sentence = f"{place}: {percent(share)} of {self._name(k, which)} may be covered on the receiver."
+            add(Kind.UNDER_OVERLAY, severity, share, sentence, remedy)
+        if self.unsafe[k].max(initial=0.0) > _LITTLE_UNSAFE:
+            which = int(self.unsafe[k].argmax())
+            share = float(self.unsafe[k, which])
+            sentence = f"{place}: {percent(share)} of {self._name(k, which)} lies outside action safe."
+            add(Kind.OUTSIDE_ACTION_SAFE, Severity.SLIGHT, share, sentence, remedy)
 
-    def add(kind: Kind, amount: float, sentence: str, remedy: str, noted_only: bool = False) -> None:
-        found.append(Finding(k + 1, slide.id, output.id, kind, round(amount, 4), sentence, remedy, noted_only))
+    def _motion(self, k: int, place: str, add: _Add) -> None:
+        speed = max(float(self.pan_speed[k]), float(self.zoom_speed[k]))
+        if speed > _SPEED_SLACK:
+            sentence = f"{place} moves {speed:.1f} times as fast as looks calm."
+            add(Kind.TOO_FAST, Severity.NOTABLE, speed, sentence, Remedy.SLOWER)
+        if self.alike[k]:
+            sentence = f"{place} moves as the slide before it does."
+            add(Kind.NEIGHBOURS_ALIKE, Severity.SLIGHT, 1.0, sentence, Remedy.ANOTHER_MOVE)
 
-    name = plan.photo(k).path.rsplit("/", 1)[-1]
-    if state is PhotoState.MISSING:
-        add(
-            Kind.MISSING_PHOTO,
-            1.0,
-            f"{place}: the photo {name} is not where it was.",
-            "Put it back, or remove the slide.",
-        )
-    if worst < FULLY_VISIBLE - _EQUAL:
-        remedy = "Place by subject." if not plan.hand_set[k] else "Go back to solved."
-        add(
-            Kind.KEEP_AREA_CUT,
-            1 - worst,
-            f"{place}: {percent(1 - worst)} of a required keep area is cut off.",
-            remedy,
-        )
-    softness = float(plan.softness[k])
-    if softness < limit:
-        severe = "very soft" if softness < 0.5 else "soft"
-        sentence = f"{place} looks {severe}: {softness:.2f} photo pixels for each output pixel."
-        add(Kind.SOFT, softness, sentence, "Show more of the photo, or take a larger one.")
-    if bars > _EQUAL:
+    def _bars(self, k: int, place: str, by_hand: bool, add: _Add) -> None:
+        plan, bars = self.plan, float(self.seen.bars[k])
+        if bars <= _EQUAL:
+            return
+        if plan.hairline[k]:
+            sentence = (
+                f"{place}: a hairline of {percent(bars)} of the frame is left; filling it would cut what must stay."
+            )
+            add(Kind.HAIRLINE, Severity.NOTABLE, bars, sentence, Remedy.ONLY_WISH)
+            return
         wanted = PLACEMENTS[plan.table.placement[k]]
-        asked = wanted in (Placement.WHOLE, Placement.SUBJECT) and not plan.hand_set[k]
-        what = "a hairline of the frame" if plan.hairline[k] else f"{percent(bars)} of the frame"
-        sentence = f"{place}: {what} is left to the fill."
-        few = bars <= _FEW_BARS and not plan.hairline[k] and not plan.hand_set[k]
-        add(Kind.BARS_LEFT, bars, sentence, "Place as cover, or turn a keep area into a wish.", asked or few)
-    if state is PhotoState.CHANGED:
-        sentence = f"{place}: the photo {name} has changed since it was added."
-        add(Kind.CHANGED_PHOTO, 1.0, sentence, "Look at its keep areas again.")
-    return found
+        asked = wanted in (Placement.WHOLE, Placement.SUBJECT) and not by_hand
+        few = bars <= _FEW_BARS and not by_hand
+        sentence = f"{place}: {percent(bars)} of the frame is left to the fill."
+        remedy = Remedy.BACK_TO_SOLVED if by_hand else Remedy.PLACE_COVER
+        add(Kind.BARS_LEFT, Severity.NOTED if asked or few else Severity.SLIGHT, bars, sentence, remedy)
+
+    def _is_whole(self, k: int) -> bool:
+        return PLACEMENTS[self.plan.placement[k]] is Placement.WHOLE
+
+    def _is_head(self, k: int, which: int) -> bool:
+        return self.plan.photo(k).keep_areas[which].what is AreaKind.HEAD
+
+    def _name(self, k: int, which: int) -> str:
+        return area_name(self.plan.photo(k).keep_areas, which)
+
+
+def _in_frame(plan: Plan, windows: FloatArray) -> FloatArray:
+    """Return the areas' boxes (N, K, 4) in fractions of the frame, seen through ``windows`` (N, 4)."""
+    boxes = plan.table.areas.boxes
+    place = (boxes[..., :2] - windows[:, None, :2]) / windows[:, None, 2:]
+    return np.concatenate([place, boxes[..., 2:] / windows[:, None, 2:]], axis=-1)
+
+
+def _level(plan: Plan) -> np.ndarray:
+    """Return which slides are neither straightened nor leaning; only of these margins and zones are told."""
+    return ~(plan.table.straightening != 0) & ~plan.leans.any(axis=1)
+
+
+def _margins(plan: Plan) -> FloatArray:
+    """Return the least room (N, K) from each required area to the frame, in wanted breathing rooms.
+
+    The end at which the base stands counts. Where the area touches the photo's own edge there is no room to be had,
+    and photos that leave bars have room enough: both count as 1.
+    """
+    aspect = float(plan.output.aspect)
+    short = min(aspect, 1.0) * BREATHING_ROOM
+    frame = _in_frame(plan, plan.closing)
+    low, high = frame[..., :2], 1 - frame[..., :2] - frame[..., 2:]
+    scale = np.array([aspect, 1.0]) / short
+    boxes = plan.table.areas.boxes
+    at_low, at_high = boxes[..., :2] < 0.02, boxes[..., :2] + boxes[..., 2:] > 0.98
+    room = np.minimum(np.where(at_low, 1.0, low * scale), np.where(at_high, 1.0, high * scale)).min(
+        axis=-1, initial=1.0
+    )
+    told = plan.table.areas.required & _level(plan)[:, None]
+    return np.where(told, np.clip(room, -1.0, 1.0), 1.0)
+
+
+def _under_overlays(plan: Plan) -> FloatArray:
+    """Return the share (N, K) of each required area that lies under the output's overlays at the closing."""
+    overlays = plan.output.zones.as_zones().overlay_boxes()
+    frame = _in_frame(plan, plan.closing)
+    total = np.zeros(frame.shape[:2])
+    for x, y, w, h in overlays:
+        total += _common(frame, x, y, w, h)
+    return np.where(plan.table.areas.required & _level(plan)[:, None], total, 0.0)
+
+
+def _outside_action_safe(plan: Plan) -> FloatArray:
+    zones = plan.output.zones.as_zones()
+    frame = _in_frame(plan, plan.closing)
+    if not zones.action_safe:
+        return np.zeros(frame.shape[:2])
+    outside = 1 - _common(frame, *zones.action_safe_box())
+    return np.where(plan.table.areas.required & _level(plan)[:, None], outside, 0.0)
+
+
+def _common(frame: FloatArray, x: float, y: float, w: float, h: float) -> FloatArray:
+    left, top, width, height = (frame[..., i] for i in range(4))
+    across = np.clip(np.minimum(left + width, x + w) - np.maximum(left, x), 0, None)
+    down = np.clip(np.minimum(top + height, y + h) - np.maximum(top, y), 0, None)
+    area = width * height
+    return np.divide(across * down, area, out=np.zeros_like(area), where=area > 0)
+
+
+def _speeds(plan: Plan) -> tuple[FloatArray, FloatArray]:
+    """Return mean pan and zoom speeds (N,) as multiples of what looks calm; 0 where a photo enters."""
+    size = (plan.opening[:, 2:] + plan.closing[:, 2:]) / 2
+    middle = [ends[:, :2] + ends[:, 2:] / 2 for ends in (plan.opening, plan.closing)]
+    travel = (np.abs(middle[1] - middle[0]) / size).max(axis=1) / plan.table.seconds * PAN_SECONDS
+    zoom = np.abs(np.log(plan.opening[:, 2] / plan.closing[:, 2])) / plan.table.seconds / _FASTEST_ZOOM
+    # A zoom about a point that is not the middle moves the middle too; only what is not zoom counts as a pan.
+    travel = np.where(zoom > _EQUAL, 0.0, travel)
+    told = ~np.isin(plan.course, ENTERING_COURSES)
+    return np.where(told, travel, 0.0), np.where(told, zoom, 0.0)
+
+
+def _alike(plan: Plan) -> np.ndarray:
+    """Return which slides repeat their predecessor's move, where moves are meant to vary."""
+    count = len(plan.slides)
+    if plan.table.rules.move is not Move.AUTO or plan.table.rules.show_move != "none":
+        return np.zeros(count, bool)
+    alike = np.zeros(count, bool)
+    alike[1:] = (plan.course[1:] == plan.course[:-1]) & (plan.course[1:] != HOLD)
+    return alike
 
 
 def percent(share: float) -> str:
@@ -116,7 +321,7 @@ def percent(share: float) -> str:
 
 
 def all_findings(project: Project, plans: Mapping[str, Plan], states: Mapping[str, PhotoState]) -> list[Finding]:
-    """Return the findings of all outputs in the order of slides, then outputs."""
+    """Return the findings of all outputs, the most severe first, then in the order of slides and outputs."""
     order = {output.id: k for k, output in enumerate(project.outputs)}
     found = [finding for plan in plans.values() for finding in output_findings(plan, states)]
-    return sorted(found, key=lambda finding: (finding.slide, order[finding.output]))
+    return sorted(found, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))

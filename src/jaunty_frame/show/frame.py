@@ -1,19 +1,20 @@
 """What one frame of a show shows: decided from the plan, without a pixel. Equal contents give equal pixels."""
 
 from bisect import bisect_right
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.paths import progress_of_frame, window_at
+from jaunty_frame.core.paths import degrees_at, progress_of_frame, window_at
 from jaunty_frame.show.plan import Plan
 
 
 @dataclass(frozen=True)
 class Layer:
-    """One slide, seen through ``window``."""
+    """One slide, seen through ``window``, the photo turned clockwise by ``degrees`` about the window's centre."""
 
     slide: int
     window: Window
+    degrees: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -24,6 +25,10 @@ class FrameContent:
     incoming: Layer | None = None
     weight: float = 0.0
     light: float = 1.0
+
+    def alone(self) -> "FrameContent":
+        """Return the slide's picture by itself; which slide it is makes no difference to its pixels."""
+        return FrameContent(replace(self.layer, slide=0))
 
 
 def frame_content(plan: Plan, n: int) -> FrameContent:
@@ -43,19 +48,24 @@ def frame_content(plan: Plan, n: int) -> FrameContent:
 
 def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
     """Return slide ``k`` alone at ``progress`` in 0..1 of its move, without transitions and fades."""
-    framing = plan.framing(k)
-    return FrameContent(Layer(k, window_at(framing.opening, framing.closing, framing.easing, progress)))
+    return FrameContent(_layer_at(plan, k, progress))
 
 
 def base_content(plan: Plan, k: int) -> FrameContent:
     """Return slide ``k`` alone at its solved composition."""
-    return FrameContent(Layer(k, plan.framing(k).base))
+    framing = plan.framing(k)
+    return FrameContent(Layer(k, framing.base, framing.base_degrees))
 
 
 def _layer(plan: Plan, k: int, n: int) -> Layer:
+    return _layer_at(plan, k, progress_of_frame(n - plan.schedule.first[k], plan.schedule.frames[k]))
+
+
+def _layer_at(plan: Plan, k: int, progress: float) -> Layer:
     framing = plan.framing(k)
-    progress = progress_of_frame(n - plan.schedule.first[k], plan.schedule.frames[k])
-    return Layer(k, window_at(framing.opening, framing.closing, framing.easing, progress))
+    window = window_at(framing.opening, framing.closing, framing.easing, progress)
+    degrees = degrees_at(framing.opening_degrees, framing.closing_degrees, framing.easing, progress)
+    return Layer(k, window, degrees)
 
 
 def _light(n: int, total: int, fade_in: int, fade_out: int) -> float:

@@ -4,14 +4,18 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from math import ceil
 
+import numpy as np
+
 from jaunty_frame.core.colour import Pixels, parse_colour
+from jaunty_frame.core.correction import Amounts, corrected
 from jaunty_frame.core.fill import Fill, blurred_fill, plain_fill
 from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.levels import Level, LevelSpec, level_for, level_specs, make_level
+from jaunty_frame.core.levels import Level, LevelSpec, grown, level_for, level_specs, make_level
 from jaunty_frame.core.paint import blend, fade_to_black, paint_photo
+from jaunty_frame.core.straightening import Turned
 from jaunty_frame.core.surface import Coding, Surface
 from jaunty_frame.document.model import BlurredFill, PlainFill
-from jaunty_frame.show.frame import FrameContent
+from jaunty_frame.show.frame import FrameContent, Layer
 from jaunty_frame.show.plan import Plan
 
 
@@ -26,6 +30,8 @@ class PictureSpec:
     pixel_aspect: float
     coding: Coding
     covers: bool
+    photo_aspect: float
+    correction: Amounts
 
 
 @dataclass(frozen=True, eq=False)
@@ -34,6 +40,7 @@ class Picture:
 
     levels: tuple[Level, ...]
     fill: Fill | None
+    photo_aspect: float
 
 
 def picture_spec(plan: Plan, k: int, width: int, height: int, coding: Coding) -> PictureSpec:
@@ -47,15 +54,27 @@ def window_picture_spec(
 ) -> PictureSpec:
     """Return what slide ``k`` needs to be painted through all windows between ``ends``."""
     pixel_aspect = float(plan.output.aspect) * height / width
+    photo_width, photo_height = plan.photo(k).upright_size
+    framing = plan.framing(k)
+    reach = _reach(max(abs(framing.opening_degrees), abs(framing.closing_degrees)), float(plan.output.aspect))
     return PictureSpec(
-        levels=level_specs(*ends, width, height),
+        levels=level_specs(*ends, width, height, reach),
         fill=plan.fill(k),
         width=width,
         height=height,
         pixel_aspect=pixel_aspect,
         coding=coding,
-        covers=all(_covers(window) for window in ends),
+        covers=all(_covers(grown(window, reach)) for window in ends),
+        photo_aspect=photo_width / photo_height,
+        correction=Amounts(**dict(plan.photo(k).correction)),
     )
+
+
+def _reach(degrees: float, aspect: float) -> tuple[float, float]:
+    if not degrees:
+        return 1.0, 1.0
+    across, down = Turned(np.array([degrees]), np.ones(1), np.array([aspect])).reach[0].tolist()
+    return across, down
 
 
 def _covers(window: Window) -> bool:
@@ -72,25 +91,27 @@ def wanted_width(spec: PictureSpec) -> int:
 
 def make_picture(photo: Pixels, spec: PictureSpec) -> Picture:
     """Return the picture of ``spec``. photo : (H, W, 3) or premultiplied (H, W, 4) uint8, upright, B G R (A)."""
+    photo = corrected(photo, spec.correction)
     levels = tuple(make_level(photo, level, spec.coding) for level in spec.levels)
     if spec.covers and photo.shape[2] == 3:
-        return Picture(levels, None)
+        return Picture(levels, None, spec.photo_aspect)
     if isinstance(spec.fill, PlainFill):
         fill = plain_fill(parse_colour(spec.fill.colour), spec.width, spec.height, spec.coding)
     else:
         fill = blurred_fill(photo, spec.width, spec.height, spec.pixel_aspect, spec.coding)
-    return Picture(levels, fill)
+    return Picture(levels, fill, spec.photo_aspect)
 
 
 def paint_frame(surface: Surface, scratch: Surface, content: FrameContent, pictures: Mapping[int, Picture]) -> None:
     """Paint a frame. pictures : of every slide that ``content`` names; scratch : like surface, overwritten."""
-    _paint_layer(surface, content.layer.window, pictures[content.layer.slide])
+    _paint_layer(surface, content.layer, pictures[content.layer.slide])
     if content.incoming is not None:
-        _paint_layer(scratch, content.incoming.window, pictures[content.incoming.slide])
+        _paint_layer(scratch, content.incoming, pictures[content.incoming.slide])
         blend(surface, scratch, content.weight)
     if content.light < 1.0:
         fade_to_black(surface, content.light)
 
 
-def _paint_layer(surface: Surface, window: Window, picture: Picture) -> None:
-    paint_photo(surface, level_for(picture.levels, window), window, picture.fill)
+def _paint_layer(surface: Surface, layer: Layer, picture: Picture) -> None:
+    level = level_for(picture.levels, layer.window)
+    paint_photo(surface, level, layer.window, picture.fill, layer.degrees, picture.photo_aspect)

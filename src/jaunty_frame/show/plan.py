@@ -10,47 +10,70 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.framing import PLACEMENTS, Bases, Placement, solve_bases
+from jaunty_frame.core.closing_first import opening_for
+from jaunty_frame.core.framing import PLACEMENTS, Placement
 from jaunty_frame.core.geometry import FloatArray, Window
-from jaunty_frame.core.moves import COURSES, HOLD, Move, Moves, choose_courses, course_options, solve_moves
-from jaunty_frame.core.paths import Easing
+from jaunty_frame.core.moves import COURSES, HOLD, Course, Move, choose_courses
+from jaunty_frame.core.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.schedule import Schedule, show_schedule
-from jaunty_frame.document.model import BlurredFill, Output, Photo, PlainFill, Project, Slide, Transition
+from jaunty_frame.document.model import BlurredFill, HandSet, Output, Photo, PlainFill, Project, Slide, Transition
+from jaunty_frame.show.cells import SolvedCells, cell_inputs, solve_cells
+from jaunty_frame.show.show_move import show_moved
 from jaunty_frame.show.slide_table import SlideTable, slide_table
 
 
 @dataclass(frozen=True)
 class Framing:
-    """How one slide sits in one output. placement is None where it is hand-set."""
+    """How one slide sits in one output. placement is None where it is hand-set.
+
+    opening_degrees, closing_degrees : how far the photo is turned clockwise, straightening included.
+    """
 
     opening: Window
     closing: Window
     easing: Easing
     placement: Placement | None
-    move: Move
+    course: Course
     softness: float
     base_is_opening: bool
+    opening_degrees: float = 0.0
+    closing_degrees: float = 0.0
+
+    @property
+    def move(self) -> Move:
+        return self.course.move
 
     @property
     def base(self) -> Window:
         """The end of the move that the placement fixed: the composition to show where nothing moves."""
         return self.opening if self.base_is_opening else self.closing
 
+    @property
+    def base_degrees(self) -> float:
+        return self.opening_degrees if self.base_is_opening else self.closing_degrees
+
 
 @dataclass(frozen=True, eq=False)
 class Plan:
-    """The plan of one output. Arrays have one row per slide; opening, closing : (N, 4)."""
+    """The plan of one output. Arrays have one row per slide.
+
+    opening, closing : (N, 4) in the photo frame of ``core.straightening``; leans : (N, 2) degrees beside the
+    straightening; course : (N,) index into COURSES, for hand-set windows what they amount to; show_moved : (N,) where
+    the show's own move is seen.
+    """
 
     output: Output
     table: SlideTable
     schedule: Schedule
     opening: FloatArray
     closing: FloatArray
+    leans: FloatArray
     placement: NDArray[np.intp]
     course: NDArray[np.intp]
     softness: FloatArray
     hand_set: NDArray[np.bool_]
     hairline: NDArray[np.bool_]
+    show_moved: NDArray[np.bool_]
 
     @property
     def slides(self) -> tuple[Slide, ...]:
@@ -64,19 +87,32 @@ class Plan:
         """Return the framing of slide ``k``."""
         opening, closing = Window(*self.opening[k].tolist()), Window(*self.closing[k].tolist())
         hand_set = bool(self.hand_set[k])
-        move = _named_move(opening, closing) if hand_set else COURSES[self.course[k]].move
+        first, last = self.leans[k].tolist()
+        level = float(self.table.straightening[k])
+        course = COURSES[self.course[k]]
         covers = PLACEMENTS[self.placement[k]] is Placement.COVER
         return Framing(
             opening=opening,
             closing=closing,
-            easing=self.slides[k].easing or self.table.rules.easing,
+            easing=self._easing(k, course),
             placement=None if hand_set else PLACEMENTS[self.placement[k]],
-            move=move,
+            course=course,
             softness=float(self.softness[k]),
             base_is_opening=not hand_set
-            and (move is Move.HOLD or (move is Move.PUSH_IN) == covers)
-            and move not in (Move.PAN, Move.TILT),
+            and (
+                course.move is Move.HOLD
+                or (course.move is Move.PUSH_IN and covers)
+                or (course.move is Move.PULL_OUT and not covers)
+            ),
+            opening_degrees=level + first,
+            closing_degrees=level + last,
         )
+
+    def _easing(self, k: int, course: Course) -> Easing:
+        if self.show_moved[k]:
+            return LINEAR  # it must not slow down where slides meet
+        entering = ENTERING if course.move is Move.ENTER else self.table.rules.easing
+        return self.slides[k].easing or entering
 
     def fill(self, k: int) -> BlurredFill | PlainFill:
         return self.slides[k].fill or self.table.rules.fill
@@ -89,49 +125,18 @@ class Plan:
         return (self.slides[k].transition or self.table.rules.transition) if k + 1 < len(self.slides) else None
 
 
-def _named_move(opening: Window, closing: Window) -> Move:
-    """Return the word for a hand-set move: a change of size is a zoom, else the longer way decides."""
-    if opening == closing:
-        return Move.HOLD
-    if abs(opening.w - closing.w) > 1e-6 * opening.w:
-        return Move.PUSH_IN if closing.w < opening.w else Move.PULL_OUT
-    across, down = abs(closing.x - opening.x) / opening.w, abs(closing.y - opening.y) / opening.h
-    return Move.PAN if across >= down else Move.TILT
-
-
-@dataclass(eq=False)
-class _Cells:
-    """What the solver found for the slides of one output (or for any other list of cells)."""
-
-    bases: Bases
-    moves: Moves
-    options: NDArray[np.intp]
-
-    def taken(self, rows: NDArray[np.intp]) -> "_Cells":
-        return _Cells(
-            Bases(*(getattr(self.bases, name)[rows] for name in _BASES)),
-            Moves(*(getattr(self.moves, name)[rows] for name in _MOVES)),
-            self.options[rows],
-        )
-
-    def with_rows(self, source: NDArray[np.intp], fresh: "_Cells") -> "_Cells":
-        """Return the cells in a new order: rows of ``source``, the fresh ones where it is -1."""
-        kept = source >= 0
-        order = np.where(kept, source, len(self.options) + np.cumsum(~kept) - 1)
-        old, new = (self.bases, self.moves), (fresh.bases, fresh.moves)
-        return _Cells(
-            Bases(*(_joined(old[0], new[0], name)[order] for name in _BASES)),
-            Moves(*(_joined(old[1], new[1], name)[order] for name in _MOVES)),
-            np.concatenate([self.options, fresh.options])[order],
-        )
-
-
-_BASES = ("window", "placement", "free_axis", "hairline")
-_MOVES = ("opening", "closing", "possible", "natural")
-
-
-def _joined(old: object, new: object, name: str) -> np.ndarray:
-    return np.concatenate([getattr(old, name), getattr(new, name)])
+def _named_course(opening: FloatArray, closing: FloatArray, lean: float) -> Course:
+    """Return the word for a hand-set move: a change of size is a zoom, else the way decides."""
+    if np.array_equal(opening, closing):
+        return Course(Move.LEAN, 1 if lean < 0 else -1) if lean else COURSES[HOLD]
+    if abs(opening[2] - closing[2]) > 1e-6 * opening[2]:
+        return Course(Move.PUSH_IN if closing[2] < opening[2] else Move.PULL_OUT)
+    across, down = (closing[:2] - opening[:2]) / opening[2:]
+    steep = min(abs(across), abs(down)) > max(abs(across), abs(down)) / 2
+    sides = (1 if across > 0 else -1), (1 if down > 0 else -1)
+    if steep:
+        return Course(Move.DIAGONAL, *sides)
+    return Course(Move.PAN, sides[0]) if abs(across) >= abs(down) else Course(Move.TILT, 0, sides[1])
 
 
 class Planner:
@@ -139,7 +144,7 @@ class Planner:
 
     def __init__(self) -> None:
         self._table: SlideTable | None = None
-        self._cells: dict[str, _Cells] = {}
+        self._cells: dict[str, SolvedCells] = {}
         self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp]]] = {}
         self._project: Project | None = None
         self._plans: dict[str, Plan] = {}
@@ -158,7 +163,7 @@ class Planner:
                 schedules[output.frame_rate] = show_schedule(table.timing, output.frame_rate)
             schedule, by_hand = schedules[output.frame_rate], hand_set.get(output.id, [])
             cells = self._cells[output.id]
-            course = self._course(output.id, cells.options, [k for k, _, _ in by_hand])
+            course = self._course(output.id, cells.options, [k for k, _ in by_hand])
             plans[output.id] = _plan(output, cells, course, table, schedule, by_hand)
         self._table, self._project, self._plans = table, project, plans
         return plans
@@ -173,14 +178,14 @@ class Planner:
             before = self._courses[output_id] = options, choose_courses(options)
         return before[1]
 
-    def _solve(self, project: Project, table: SlideTable) -> dict[str, _Cells]:
+    def _solve(self, project: Project, table: SlideTable) -> dict[str, SolvedCells]:
         """Solve what is new in all outputs at once: one cell or thousands cost nearly the same."""
         count = len(table.slides)
         fresh = np.flatnonzero(table.source < 0)
         before = {output.id: output for output in self._project.outputs} if self._project else {}
         known = [output.id for output in project.outputs if before.get(output.id) == output]
         wanted = [(o, fresh if o.id in known else np.arange(count)) for o in project.outputs]
-        solved = _solve_cells(wanted, table)
+        solved = solve_cells(wanted, table)
         cells, start = {}, 0
         for output, rows in wanted:
             new = solved.taken(np.arange(start, start + len(rows)))
@@ -189,50 +194,39 @@ class Planner:
         return cells
 
 
-def _solve_cells(wanted: list[tuple[Output, NDArray[np.intp]]], table: SlideTable) -> _Cells:
-    """Return the cells of each output's rows, one output after the other."""
-    rows = np.concatenate([rows for _, rows in wanted]) if wanted else np.empty(0, np.intp)
-    counts = [len(rows) for _, rows in wanted]
-    aspect = np.repeat([float(output.aspect) for output, _ in wanted], counts)
-    height = np.repeat([float(output.height) for output, _ in wanted], counts)
-    overlays = np.zeros((len(wanted), 4, 4))
-    for boxes, (output, _) in zip(overlays, wanted, strict=True):
-        for box, overlay in zip(boxes, output.zones.as_zones().overlay_boxes(), strict=False):
-            box[:] = overlay
-    size, areas = table.photo_size[rows], table.rows(rows)
-    bases = solve_bases(
-        size[:, 0] / size[:, 1], aspect, areas, table.placement[rows], np.repeat(overlays, counts, axis=0)
-    )
-    softness = bases.window[:, 3] * size[:, 1] / height
-    moves = solve_moves(bases, areas, table.seconds[rows], table.rate[rows], softness, table.rules.least_softness)
-    chosen = rows.tolist()
-    options = course_options([table.moves[k] for k in chosen], [table.slides[k].id for k in chosen], moves)
-    return _Cells(bases, moves, options)
-
-
-def _hand_set_rows(project: Project) -> dict[str, list[tuple[int, tuple, tuple]]]:
+def _hand_set_rows(project: Project) -> dict[str, list[tuple[int, HandSet]]]:
     if not project.hand_set:
         return {}
     position = {slide.id: k for k, slide in enumerate(project.slides)}
-    rows: dict[str, list[tuple[int, tuple, tuple]]] = {}
+    rows: dict[str, list[tuple[int, HandSet]]] = {}
     for framing in project.hand_set:
-        rows.setdefault(framing.output, []).append((position[framing.slide], framing.opening, framing.closing))
+        rows.setdefault(framing.output, []).append((position[framing.slide], framing))
     return rows
 
 
 def _plan(
     output: Output,
-    solved: _Cells,
+    solved: SolvedCells,
     course: NDArray[np.intp],
     table: SlideTable,
     schedule: Schedule,
-    hand_set: list[tuple[int, tuple, tuple]],
+    hand_set: list[tuple[int, HandSet]],
 ) -> Plan:
     rows = np.arange(len(course))
     opening, closing = solved.moves.opening[rows, course], solved.moves.closing[rows, course]
-    by_hand = np.zeros(len(course), bool)
-    for k, first, last in hand_set:
-        opening[k], closing[k], by_hand[k] = first, last, True
+    leans = np.stack([solved.moves.lean[rows, course], np.zeros(len(course))], axis=1)
+    by_hand, moved = np.zeros(len(course), bool), np.zeros(len(course), bool)
+    if table.rules.show_move != "none":
+        moved = np.array([slide.move is None for slide in table.slides], bool)
+        opening[moved], closing[moved] = show_moved(output, solved.bases, table, np.flatnonzero(moved))
+        leans[moved] = 0.0
+    for k, framing in hand_set:
+        by_hand[k], moved[k] = True, False
+        closing[k], leans[k] = framing.closing, (framing.opening_lean, framing.closing_lean)
+        opening[k] = framing.opening or _found_opening(output, table, k, closing[k])
+    course = course.copy()
+    for k in np.flatnonzero(by_hand | moved).tolist():
+        course[k] = COURSES.index(_named_course(opening[k], closing[k], leans[k, 0] - leans[k, 1]))
     tightest = np.minimum(opening[:, 3], closing[:, 3])
     return Plan(
         output=output,
@@ -240,12 +234,19 @@ def _plan(
         schedule=schedule,
         opening=opening,
         closing=closing,
-        placement=solved.bases.placement,
+        leans=leans,
+        placement=solved.bases.placement.copy(),
         course=course,
         softness=tightest * table.photo_size[:, 1] / output.height,
         hand_set=by_hand,
         hairline=solved.bases.hairline & ~by_hand,
+        show_moved=moved,
     )
+
+
+def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArray) -> FloatArray:
+    cell = cell_inputs([(output, np.array([k]))], table, closing[None])
+    return opening_for(closing, cell, table.slides[k].direction)
 
 
 def plan_output(project: Project, output_id: str) -> Plan:

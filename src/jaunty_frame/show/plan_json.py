@@ -4,6 +4,7 @@ from typing import Any
 
 from jaunty_frame.core.timebase import fraction_text
 from jaunty_frame.show.plan import Plan
+from jaunty_frame.show.reasons import framing_reasons
 
 
 def plan_object(plan: Plan) -> dict[str, Any]:
@@ -26,6 +27,7 @@ def plan_object(plan: Plan) -> dict[str, Any]:
 
 def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
     framing, photo, joint = plan.framing(k), plan.photo(k), plan.joint(k)
+    close_up = plan.slides[k].close_up
     return {
         "slide": k + 1,
         "slide_id": plan.slides[k].id,
@@ -37,10 +39,21 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "opening": list(framing.opening),
         "closing": list(framing.closing),
         "easing": list(framing.easing),
+        "direction": framing.course.direction.value,
+        "opening_degrees": framing.opening_degrees,
+        "closing_degrees": framing.closing_degrees,
+        "close_up": list(close_up) if close_up else None,
+        "reasons": framing_reasons(plan, k),
         "softness": framing.softness,
         "keep_areas": [list(area.box) for area in photo.keep_areas],
         "keep_area_details": [
-            {"weight": area.weight, "origin": area.origin, "confidence": area.confidence} for area in photo.keep_areas
+            {
+                "weight": area.weight,
+                "origin": area.origin,
+                "confidence": area.confidence,
+                "what": area.what.value,
+            }
+            for area in photo.keep_areas
         ],
         "transition": {"kind": joint.kind, "frames": plan.schedule.transition_frames(k)} if joint else None,
     }

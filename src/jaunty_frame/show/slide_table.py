@@ -19,7 +19,8 @@ from jaunty_frame.document.model import HouseRules, Photo, Project, Slide
 
 @dataclass(frozen=True, eq=False)
 class SlideTable:
-    """One row per slide. photo_size : (N, 2) upright pixels; source : (N,) row in the table before, or -1."""
+    """One row per slide. photo_size : (N, 2) upright pixels; straightening : (N,) degrees; source : (N,) row in the
+    table before, or -1."""
 
     slides: tuple[Slide, ...]
     photos: tuple[Photo, ...]
@@ -28,6 +29,7 @@ class SlideTable:
     durations: tuple[Fraction, ...]
     photo_size: FloatArray
     areas: KeepAreas
+    straightening: FloatArray
     placement: NDArray[np.intp]
     rate: FloatArray
     seconds: FloatArray
@@ -49,7 +51,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
-    placement = np.zeros(count, np.intp)
+    placement, straightening = np.zeros(count, np.intp), np.zeros(count)
     moves: list[Move] = []
     durations: list[Fraction] = []
     if before is not None and len(fresh) < count:
@@ -57,6 +59,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         old = source[kept]
         photo_size[kept], placement[kept] = before.photo_size[old], before.placement[old]
         rate[kept], seconds[kept] = before.rate[old], before.seconds[old]
+        straightening[kept] = before.straightening[old]
         common = min(most, before.areas.weights.shape[1])
         boxes[kept, :common] = before.areas.boxes[old, :common]
         weights[kept, :common] = before.areas.weights[old, :common]
@@ -68,7 +71,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         slide, photo = slides[k], photos[k]
         moves.append(slide.move or rules.move)
         durations.append(project.seconds_of(slide))
-        photo_size[k] = photo.upright_size
+        photo_size[k], straightening[k] = photo.upright_size, photo.straightening
         placement[k] = PLACEMENTS.index(slide.placement or rules.placement)
         rate[k], seconds[k] = ZOOM_RATE[slide.strength or rules.strength], float(durations[k])
         for i, area in enumerate(photo.keep_areas):
@@ -82,6 +85,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         durations=tuple(durations),
         photo_size=photo_size,
         areas=KeepAreas(boxes, weights),
+        straightening=straightening,
         placement=placement,
         rate=rate,
         seconds=seconds,
