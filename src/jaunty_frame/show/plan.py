@@ -175,7 +175,7 @@ class Planner:
             options[by_hand] = HOLD
         before = self._courses.get(output_id)
         if before is None or not np.array_equal(before[0], options):
-            before = self._courses[output_id] = options, choose_courses(options)
+            before = self._courses[output_id] = options.copy(), choose_courses(options)
         return before[1]
 
     def _solve(self, project: Project, table: SlideTable) -> dict[str, SolvedCells]:
