@@ -14,6 +14,7 @@ FIGURES = {
     "import": speed.run_import,
     "plan": speed.run_plan,
     "start": speed.run_start,
+    "drag": speed.run_drag,
     "memory": memory.run,
 }
 

@@ -14,7 +14,7 @@ import numpy as np
 from bench.subjects import RUNS, median_ratio, photo_record, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.surface import Coding, new_surface
 from jaunty_frame.demo.project import make_demo
-from jaunty_frame.document.edits import add_photos, set_keep_areas, set_on_slides
+from jaunty_frame.document.edits import add_output, add_photos, set_keep_areas, set_on_slides
 from jaunty_frame.document.model import KeepArea, Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.media.frames import FramePainter
@@ -133,3 +133,35 @@ def run_start(folder: Path) -> None:
     started(_OURS)
     ratio, a, b = median_ratio(lambda: started(_OURS), lambda: started(_BARE), runs=7)
     report("start to the first painted window / bare window", f"{ratio:.2f} ({a:.2f} s / {b:.2f} s)", "<= 3")
+
+
+def run_drag(folder: Path) -> None:
+    """Time from a drag of a keep area to all outputs drawn anew beside it, in the real window without a screen."""
+    os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+    # Only this figure needs Qt.
+    from PySide6.QtCore import QEventLoop
+
+    from jaunty_frame.app.main_window import MainWindow
+    from jaunty_frame.app.session import Session
+    from jaunty_frame.app.start import make_application
+
+    app = make_application()
+    session = Session(ThumbnailCache(folder / "thumbnails"))
+    window = MainWindow(session)
+    window.resize(1280, 800)
+    window.show()
+    window.open_path(make_demo(folder / "demo", thumbnails=session.cache))
+    for preset in PRESETS:
+        if preset.id not in {output.id for output in session.project.outputs}:
+            session.apply(add_output(preset))
+    window.sheet.select_cell(session.project.slides[1].id, "tall")
+    while window.images.is_working() or window.importer.task or window.importer.finding:
+        app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+    times = []
+    for k in range(40):
+        area = KeepArea(box=(0.1 + 0.01 * k, 0.3, 0.3, 0.4))
+        times.append(seconds_of(lambda: window.bench.canvas.areas_changed.emit((area,))))  # noqa: B023
+    count = len(window.bench.strip.pictures())
+    report(f"a drag followed by {count} outputs, median", f"{statistics.median(times) * 1000:.0f} ms", "<= 50 ms")
+    session.forget_changes()
+    window.close()

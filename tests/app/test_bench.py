@@ -33,12 +33,12 @@ class BenchCase(WindowCase):
 
 class Choices(BenchCase):
     def test_placement_and_move_reach_every_output(self):
-        self.choose_option(self.bench.placement, "Whole")
-        self.choose_option(self.bench.move_choice, "Hold")
+        self.choose_option(self.bench.placement_page.placement, "Whole")
+        self.choose_option(self.bench.move_page.move_choice, "Hold")
         self.assertEqual(self.project.slides[0].placement, Placement.WHOLE)
         self.assertEqual({framing.move for framing in self.framings()}, {Move.HOLD})
-        self.assertEqual(self.bench.placement.value, Placement.WHOLE)
-        QTest.keyClick(self.bench.placement, Qt.Key.Key_Left)
+        self.assertEqual(self.bench.placement_page.placement.value, Placement.WHOLE)
+        QTest.keyClick(self.bench.placement_page.placement, Qt.Key.Key_Left)
         self.assertEqual(self.project.slides[0].placement, Placement.SUBJECT)
 
     def test_several_chosen_slides_change_together(self):
@@ -47,21 +47,21 @@ class Choices(BenchCase):
         for row in (1, 2):
             sheet.selectionModel().select(model.index(row, FIRST_OUTPUT), sheet.selectionModel().SelectionFlag.Select)
         self.assertIn("2 more", self.bench.title.text())
-        self.choose_option(self.bench.move_choice, "Tilt")
+        self.choose_option(self.bench.move_page.move_choice, "Tilt")
         self.assertEqual([slide.move for slide in self.project.slides], [Move.TILT] * 3 + [None] * 2)
 
     def test_seconds_and_quarter_turns(self):
-        self.bench.seconds.setValue(2.25)
+        self.bench.move_page.seconds.setValue(2.25)
         self.assertEqual(self.project.slides[0].seconds, Fraction(9, 4))
-        self.click(self.bench.turn_right)
+        self.click(self.bench.photo_page.turn_right)
         self.assertEqual(self.project.photos[0].quarter_turns, 1)
         self.settle()
         self.assertEqual(self.canvas._photo_size, self.project.photos[0].upright_size)
 
     def test_a_colour_instead_of_the_blur(self):
-        self.choose_option(self.bench.placement, "Whole")
-        self.choose_option(self.bench.fill, "Colour")
-        self.bench.colour.chosen.emit("#20c040")
+        self.choose_option(self.bench.placement_page.placement, "Whole")
+        self.choose_option(self.bench.placement_page.fill, "Colour")
+        self.bench.placement_page.colour.chosen.emit("#20c040")
         self.settle()
         image = self.cell_image(0, FIRST_OUTPUT)
         top = image.pixelColor(image.width() // 2, 9)
@@ -132,8 +132,8 @@ class HandSet(BenchCase):
         self.assertIsNone(after[0].placement)
         self.assertGreater(after[0].opening.x, opening.x)
         self.assertEqual([f.opening for f in after[1:]], [f.opening for f in before[1:]])
-        self.assertTrue(self.bench.back_to_solved.isEnabled())
-        self.click(self.bench.back_to_solved)
+        self.assertTrue(self.bench.placement_page.back_to_solved.isEnabled())
+        self.click(self.bench.placement_page.back_to_solved)
         self.assertEqual(self.framings(), before)
 
     def test_a_corner_resizes_and_keeps_the_shape(self):
@@ -146,9 +146,9 @@ class HandSet(BenchCase):
         self.assertAlmostEqual(changed.x, closing.x, places=6)
 
     def test_numbers_can_be_typed(self):
-        self.bench.window_fields.boxes[1, "left"].setValue(12.5)
+        self.bench.placement_page.window_fields.boxes[1, "left"].setValue(12.5)
         self.assertAlmostEqual(self.framings()[0].closing.x, 0.125)
-        self.bench.window_fields.boxes[0, "width"].setValue(20)
+        self.bench.placement_page.window_fields.boxes[0, "width"].setValue(20)
         opening = self.framings()[0].opening
         self.assertAlmostEqual(opening.w, 0.2)
         self.assertIn("by hand", self.bench.reason.text())

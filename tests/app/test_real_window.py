@@ -41,7 +41,7 @@ def work(window):
     assert len(colours) > 50, len(colours)
     window.sheet.setFocus()
     QTest.keyClick(window.sheet, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
-    choice = window.bench.move_choice
+    choice = window.bench.move_page.move_choice
     QTest.mouseClick(choice, Qt.MouseButton.LeftButton, pos=choice.option_rects()[1].center().toPoint())
     window.actions_by_name["save"].trigger()  # shortcuts need a window manager that gives the focus
     assert window.session.is_saved

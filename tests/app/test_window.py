@@ -170,7 +170,7 @@ def press(box: QMessageBox, text: str) -> None:
 class HouseRules(WindowCase):
     def test_one_setting_reaches_all_slides(self):
         self.choose(1)
-        self.choose_option(self.window.bench.move_choice, "Pan")
+        self.choose_option(self.window.bench.move_page.move_choice, "Pan")
         self.window.actions_by_name["house-rules"].trigger()
         panel = self.window.house_rules
         self.choose_option(panel.move_choice, "Hold")

@@ -2,8 +2,11 @@
 
 from dataclasses import dataclass
 from enum import Enum
+from math import cos, radians, sin
 
 from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.paths import Easing, degrees_at, window_at
+from jaunty_frame.core.straightening import corner_points
 
 LEAST = 0.01
 
@@ -33,6 +36,68 @@ class Grip:
     kind: str
     part: Part
     index: int = -1
+
+
+@dataclass(frozen=True)
+class Framed:
+    """Opening and closing on a photo; degrees : by which the photo is turned clockwise at either."""
+
+    opening: Window
+    closing: Window
+    degrees: tuple[float, float]
+    easing: Easing
+    seconds: float
+    output_width: int
+    photo_aspect: float
+
+    def window(self, end: str) -> Window:
+        return self.opening if end == "opening" else self.closing
+
+    def _degrees(self, end: str) -> float:
+        return self.degrees[0 if end == "opening" else 1]
+
+    def corners(self, end: str) -> dict[Part, tuple[float, float]]:
+        """Return the corners of an end as they lie on the photo."""
+        return turned_corners(self.window(end), self._degrees(end), self.photo_aspect)
+
+    def corners_at(self, progress: float) -> dict[Part, tuple[float, float]]:
+        """Return the corners at ``progress`` in 0..1 of the move's time."""
+        window = window_at(self.opening, self.closing, self.easing, progress)
+        return turned_corners(window, degrees_at(*self.degrees, self.easing, progress), self.photo_aspect)
+
+    def bounding_box(self, end: str) -> Window:
+        places = list(self.corners(end).values())
+        left, top = min(x for x, _ in places), min(y for _, y in places)
+        return Window(left, top, max(x for x, _ in places) - left, max(y for _, y in places) - top)
+
+    def to_window(self, end: str, x: float, y: float) -> tuple[float, float]:
+        """Return a point of the photo turned with the photo about an end's centre, where that end is upright."""
+        return self._about_centre(end, x, y, self._degrees(end))
+
+    def _about_centre(self, end: str, x: float, y: float, clockwise: float) -> tuple[float, float]:
+        window = self.window(end)
+        middle = window.x + window.w / 2, window.y + window.h / 2
+        across, down = (x - middle[0]) * self.photo_aspect, y - middle[1]
+        c, s = cos(radians(clockwise)), sin(radians(clockwise))
+        return middle[0] + (c * across - s * down) / self.photo_aspect, middle[1] + s * across + c * down
+
+    def dragged(self, end: str, part: Part, dx: float, dy: float) -> Window:
+        """Return an end after a drag by (dx, dy) of the photo; a corner's opposite one stays where it is."""
+        window, turn = self.window(end), self._degrees(end)
+        if part is Part.INSIDE or not turn:
+            return dragged_window(window, part, dx, dy)
+        middle = window.x + window.w / 2, window.y + window.h / 2
+        way = self._about_centre(end, middle[0] + dx, middle[1] + dy, turn)
+        upright = dragged_window(window, part, way[0] - middle[0], way[1] - middle[1])
+        x, y = self._about_centre(end, upright.x + upright.w / 2, upright.y + upright.h / 2, -turn)
+        return Window(x - upright.w / 2, y - upright.h / 2, upright.w, upright.h)
+
+
+def turned_corners(window: Window, degrees: float, photo_aspect: float) -> dict[Part, tuple[float, float]]:
+    """Return where a window's corners lie on a photo that is turned clockwise by ``degrees``."""
+    points = corner_points(window, -degrees, photo_aspect).tolist()
+    names = (Part.TOP_LEFT, Part.TOP_RIGHT, Part.BOTTOM_RIGHT, Part.BOTTOM_LEFT)
+    return {part: (x, y) for part, (x, y) in zip(names, points, strict=True)}
 
 
 def corner_of(box: Window, part: Part) -> tuple[float, float]:

@@ -1,5 +1,7 @@
 """One frame of a slide in one output, with the output's zones drawn over it."""
 
+from dataclasses import replace
+
 from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -7,6 +9,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from jaunty_frame.app.cell_images import CellImages, CellRequest, painted_image, photo_key
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.theme import colours, text_font
+from jaunty_frame.core.correction import Amounts
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.surface import Coding
 from jaunty_frame.show.frame import FrameContent, Layer, slide_content
@@ -21,6 +24,7 @@ class FrameView(QWidget):
         self._session, self._images = session, images
         self._cell: tuple[int, str] | None = None
         self._progress = 0.0
+        self._without_correction = False
         self._image: QImage | None = None
         self._shown: CellRequest | None = None
         self.zones_shown = True
@@ -29,13 +33,14 @@ class FrameView(QWidget):
         images.ready.connect(self._on_image)
 
     def sizeHint(self) -> QSize:
-        return QSize(230, 390)
+        return QSize(230, 240)
 
     def minimumSizeHint(self) -> QSize:
         return QSize(150, 150)
 
-    def show_frame(self, row: int, output_id: str, progress: float) -> None:
+    def show_frame(self, row: int, output_id: str, progress: float, without_correction: bool = False) -> None:
         """Show slide ``row`` of the running order in an output at ``progress`` in 0..1."""
+        self._without_correction = without_correction
         cell = (row, output_id)
         if cell != self._cell:
             self._image = None
@@ -69,6 +74,8 @@ class FrameView(QWidget):
         place = self.picture_rect()
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
         spec = picture_spec(plan, row, width, height, Coding.SCREEN)
+        if self._without_correction:
+            spec = replace(spec, correction=Amounts())
         key = photo_key(photo)
         content = slide_content(plan, row, self._progress)
         picture = self._images.picture(key, spec)

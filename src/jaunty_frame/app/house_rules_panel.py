@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QLabel, QPushButton, 
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
-from jaunty_frame.app.words import MOVE_WORDS, PLACEMENT_WORDS, STRENGTH_WORDS
+from jaunty_frame.app.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.document.edits import Edit, set_for_all
 from jaunty_frame.document.model import BlurredFill, PlainFill, Project, Transition
 
@@ -28,7 +28,9 @@ class HouseRulesPanel(QWidget):
         said.setProperty("role", "quiet")
         said.setWordWrap(True)
         self.placement = Choice("Placement of all slides", list(PLACEMENT_WORDS.items()))
-        self.move_choice = Choice("Move of all slides", list(MOVE_WORDS.items()))
+        self.move_choice = Choice("Move of all slides", list(MOVE_WORDS.items()), columns=5)
+        self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
+        self.show_move.chosen.connect(lambda value: self._set_rules("Move through the show", show_move=value))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
         self.fill = Choice("Fill of all slides", [("blurred", "Blurred"), ("colour", "Colour")])
         self.colour = ColourButton("Fill colour of all slides")
@@ -67,6 +69,7 @@ class HouseRulesPanel(QWidget):
         rows: tuple[tuple[str, list[QWidget]], ...] = (
             ("Placement", [self.placement]),
             ("Move", [self.move_choice]),
+            ("One slow move through the whole show", [self.show_move]),
             ("Strength", [self.strength]),
             ("Fill", [self.fill, self.colour]),
             ("Transition", [self.joint, self.joint_seconds]),
@@ -97,6 +100,7 @@ class HouseRulesPanel(QWidget):
         ]
         self.placement.show_value(rules.placement)
         self.move_choice.show_value(rules.move)
+        self.show_move.show_value(rules.show_move)
         self.strength.show_value(rules.strength)
         self.fill.show_value(rules.fill.kind)
         self.colour.setVisible(isinstance(rules.fill, PlainFill))
@@ -123,7 +127,7 @@ class HouseRulesPanel(QWidget):
 
         self._session.apply(Edit("Seconds of all", apply, merge="house-" + "-".join(fields)))
 
-    def _set_rules(self, label: str, **fields: Fraction) -> None:
+    def _set_rules(self, label: str, **fields: Fraction | str) -> None:
         def apply(project: Project) -> Project:
             return project.changed(house_rules=project.house_rules.changed(**fields))
 

@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 from jaunty_frame.app.bench import Bench
 from jaunty_frame.app.cell_images import CellImages
 from jaunty_frame.app.export_panel import ExportPanel
+from jaunty_frame.app.findings_panel import FindingsPanel
 from jaunty_frame.app.house_rules_panel import HouseRulesPanel
 from jaunty_frame.app.importer import Importer
 from jaunty_frame.app.notice_bar import NoticeBar
@@ -37,6 +38,8 @@ from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.files import PHOTO_SUFFIXES
 from jaunty_frame.media.project_store import load_project
+from jaunty_frame.show.findings import Finding, Remedy
+from jaunty_frame.show.remedies import remedy_edit
 
 _SHEET_SHARE = (806, 474)
 
@@ -103,6 +106,15 @@ class MainWindow(QMainWindow):
         return panel
 
     @cached_property
+    def findings_panel(self) -> FindingsPanel:
+        panel = FindingsPanel(self.session)
+        panel.closed.connect(self.open_on_bench)
+        panel.jumped.connect(self.sheet.select_cell)
+        panel.remedy_wanted.connect(self.remedy)
+        self.side.addWidget(panel)
+        return panel
+
+    @cached_property
     def screening(self) -> Screening:
         screening = Screening(self.session)
         screening.closed.connect(self._leave_screening)
@@ -133,6 +145,8 @@ class MainWindow(QMainWindow):
             ("larger", "Larger rows", standard.ZoomIn, lambda: self._resize_rows(1.25)),
             ("smaller", "Smaller rows", standard.ZoomOut, lambda: self._resize_rows(0.8)),
             ("all-rows", "The whole show at once", "Ctrl+0", self.sheet.show_all_rows),
+            ("find-again", "Find keep areas again", "", self.find_areas_again),
+            ("findings", "All findings", "Ctrl+Shift+G", self.show_findings),
             ("next-finding", "Next finding", "Ctrl+G", self.go_to_next_finding),
             ("dark", "Dark", "Ctrl+Shift+L", self.switch_theme),
             ("quit", "Quit", standard.Quit, self.close),
@@ -158,8 +172,8 @@ class MainWindow(QMainWindow):
             ("new", "open", "save", "save-as"),
             ("add-photos", "add-folder", add_output),
             ("house-rules",),
-            ("repeat", "turn-left", "turn-right", "remove"),
-            ("next-finding", "larger", "smaller", "all-rows", "dark"),
+            ("repeat", "turn-left", "turn-right", "find-again", "remove"),
+            ("findings", "next-finding", "larger", "smaller", "all-rows", "dark"),
             ("quit",),
         ):
             for item in group:
@@ -178,6 +192,10 @@ class MainWindow(QMainWindow):
             lambda *_: self.bench.show_chosen(self.sheet.chosen_slides())
         )
         self.sheet.opened.connect(self.open_on_bench)
+        self.bench.output_chosen.connect(
+            lambda output_id: self.sheet.select_cell(self.sheet.chosen_place()[0], output_id)
+        )
+        self.bench.remedy_wanted.connect(self.remedy)
         self.sheet.remove_wanted.connect(self.remove_slides)
         self.sheet.files_dropped.connect(self.importer.bring_in)
         self.sheet.joint_clicked.connect(self._show_joint_menu)
@@ -187,7 +205,7 @@ class MainWindow(QMainWindow):
         self.importer.ended.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
         self.importer.photos_checked.connect(self.images.forget)
-        self.top_bar.findings_clicked.connect(self.go_to_next_finding)
+        self.top_bar.findings_clicked.connect(self.show_findings)
         self.sheet.select_cell("", "")
 
     # -- what is shown
@@ -202,7 +220,8 @@ class MainWindow(QMainWindow):
         self.actions_by_name["undo"].setEnabled(bool(session.undo_label))
         self.actions_by_name["redo"].setEnabled(bool(session.redo_label))
         showable = bool(session.project.slides and session.project.outputs)
-        for action in ("play", "export", "remove", "repeat", "turn-left", "turn-right", "next-finding"):
+        needing_slides = ("play", "export", "remove", "repeat", "turn-left", "turn-right", "find-again")
+        for action in (*needing_slides, "findings", "next-finding"):
             self.actions_by_name[action].setEnabled(showable)
 
     def switch_theme(self) -> None:
@@ -251,6 +270,23 @@ class MainWindow(QMainWindow):
         else:
             self.showNormal()
         self.screening.setFocus()
+
+    def show_findings(self) -> None:
+        self.side.setCurrentWidget(self.findings_panel)
+        self.findings_panel.close_button.setFocus()
+
+    def remedy(self, finding: Finding) -> None:
+        """Do what a finding's button says."""
+        if finding.remedy is Remedy.FIND_AGAIN:
+            self.importer.find_areas_again([self.session.project.slide(finding.slide_id).photo])
+            return
+        edit = remedy_edit(self.session.project, finding)
+        if edit is not None:
+            self.session.apply(edit)
+
+    def find_areas_again(self) -> None:
+        photos = {self.session.project.slide(name).photo for name in self.sheet.chosen_slides()}
+        self.importer.find_areas_again(photos)
 
     def go_to_next_finding(self) -> None:
         """Choose the next cell with a finding, after the current one."""
@@ -329,7 +365,7 @@ class MainWindow(QMainWindow):
 
     def _show_slide_menu(self, place: QPoint) -> None:
         menu = QMenu(self)
-        for name in ("repeat", "turn-left", "turn-right", "remove"):
+        for name in ("repeat", "turn-left", "turn-right", "find-again", "remove"):
             menu.addAction(self.actions_by_name[name])
         cells = self.sheet.chosen_cells()
         hand_set = [cell for cell in cells if self.session.project.hand_set_framing(*cell)]

@@ -1,49 +1,46 @@
 """The whole photo on the bench: keep areas, opening and closing, the trails between them; all can be seized."""
 
+from math import atan2, degrees
+
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
-    QFont,
     QImage,
     QKeyEvent,
     QMouseEvent,
     QPainter,
-    QPainterPath,
     QPaintEvent,
     QPen,
-    QPolygonF,
     QWheelEvent,
 )
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
-from jaunty_frame.app.canvas_shapes import (
-    CORNERS,
-    HANDLES,
-    Grip,
-    Part,
-    corner_of,
-    dragged_area,
-    dragged_window,
-    snapped,
-)
+from jaunty_frame.app.canvas_painting import dim_unseen, paint_area, paint_level_line, paint_move
+from jaunty_frame.app.canvas_shapes import HANDLES, Framed, Grip, Part, corner_of, dragged_area, snapped
 from jaunty_frame.app.theme import colours, text_font
 from jaunty_frame.core.framing import REQUIRED_WEIGHT
-from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.paths import LINEAR, Easing, window_at
+from jaunty_frame.core.geometry import WHOLE_PHOTO, Window
 from jaunty_frame.document.model import KeepArea
 
 _REACH = 8
 _WISHED_WEIGHT = 0.5
-_MARGIN = 18
-_WEDGE = 13.0
+_MARGIN = 20
+_HINT_PLACE = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom
+# How far around the photo windows are shown, in photos.
+_FAR = 0.5
+_SHORTEST_LINE = 20
 
 
 class PhotoCanvas(QWidget):
     """Emits what a gesture makes of the areas or of the framing, and when the gesture has ended."""
 
     areas_changed = Signal(object)
-    framing_changed = Signal(object, object)
+    # Opening, closing, and which of them was dragged.
+    framing_changed = Signal(object, object, str)
+    chosen_changed = Signal()
+    level_line_drawn = Signal(float)
+    close_up_wanted = Signal(int)
     gesture_ended = Signal()
     gesture_cancelled = Signal()
 
@@ -54,18 +51,17 @@ class PhotoCanvas(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName("Photo with keep areas, opening and closing")
         self._image: QImage | None = None
-        self._photo_size = (3, 2)
+        self._photo_size, self._photo_id = (3, 2), ""
         self._areas: tuple[KeepArea, ...] = ()
-        self._opening: Window | None = None
-        self._closing: Window | None = None
-        self._easing: Easing = LINEAR
-        self._seconds = 5.0
-        self._output_width = 1920
+        self._framed: Framed | None = None
+        self._level_line: tuple[QPointF, QPointF] | None = None
+        self._drawing_level = False
+        self._hint = ""
         self._zoom = 1.0
         self._chosen: Grip | None = None
         self._grip: Grip | None = None
         self._pressed = QPointF()
-        self._before: tuple[tuple[KeepArea, ...], Window | None, Window | None] = ((), None, None)
+        self._before: tuple[tuple[KeepArea, ...], Framed | None] = ((), None)
         self._guides: tuple[list[float], list[float]] = ([], [])
         self._view: tuple[float, float, float] | None = None
 
@@ -73,15 +69,20 @@ class PhotoCanvas(QWidget):
         return QSize(440, 270)
 
     def minimumSizeHint(self) -> QSize:
-        return QSize(260, 170)
+        return QSize(260, 140)
 
     # -- what is shown
 
-    def show_photo(self, image: QImage | None, size: tuple[int, int]) -> None:
-        if size != self._photo_size:
+    def show_photo(self, image: QImage | None, size: tuple[int, int], photo_id: str) -> None:
+        """Show a photo of ``size``; None while its picture is not there yet."""
+        if (size, photo_id) != (self._photo_size, self._photo_id):
             self._zoom, self._chosen = 1.0, None
-        self._image, self._photo_size = image, size
+        self._image, self._photo_size, self._photo_id = image, size, photo_id
         self.update()
+
+    def shows_photo_of(self, photo_id: str) -> bool:
+        """Return whether a picture of this photo is shown, if perhaps an older one."""
+        return self._image is not None and self._photo_id == photo_id
 
     def show_areas(self, areas: tuple[KeepArea, ...]) -> None:
         self._areas = areas
@@ -89,12 +90,25 @@ class PhotoCanvas(QWidget):
             self._chosen = None
         self.update()
 
-    def show_framing(
-        self, opening: Window | None, closing: Window | None, easing: Easing, seconds: float, output_width: int
-    ) -> None:
-        self._opening, self._closing, self._easing = opening, closing, easing
-        self._seconds, self._output_width = seconds, output_width
+    def show_framing(self, framed: Framed | None) -> None:
+        self._framed = framed
         self.update()
+
+    def start_level_line(self) -> None:
+        """The next drag draws a line along what should lie level."""
+        self._drawing_level = True
+        self._choose(None)
+        self.setCursor(Qt.CursorShape.CrossCursor)
+        self.setFocus()
+
+    def show_hint(self, text: str) -> None:
+        """Say in a corner what a drag would do."""
+        self._hint = text
+        self.update()
+
+    @property
+    def draws_level_line(self) -> bool:
+        return self._drawing_level
 
     @property
     def chosen_area(self) -> int:
@@ -107,7 +121,9 @@ class PhotoCanvas(QWidget):
         """Return the photo's left, top and width on the widget; everything that can be seized has room."""
         if self._view is not None:
             return self._view  # nothing must move under the pointer while something is dragged
-        boxes = [Window(0, 0, 1, 1), *(window for window in (self._opening, self._closing) if window)]
+        boxes = [WHOLE_PHOTO]
+        if self._framed:
+            boxes += [self._near_photo(self._framed.bounding_box(end)) for end in ("opening", "closing")]
         left, top = min(box.x for box in boxes), min(box.y for box in boxes)
         right, bottom = max(box.x + box.w for box in boxes), max(box.y + box.h for box in boxes)
         ratio = self._photo_size[1] / self._photo_size[0]
@@ -117,6 +133,13 @@ class PhotoCanvas(QWidget):
         width *= self._zoom
         x = self.width() / 2 - (left + right) / 2 * width
         return x, self.height() / 2 - (top + bottom) / 2 * width * ratio, width
+
+    @staticmethod
+    def _near_photo(box: Window) -> Window:
+        """Return what of a window is to have room: a photo that enters starts far outside, which need not be seen."""
+        left, top = max(box.x, -_FAR), max(box.y, -_FAR)
+        right, bottom = min(box.x + box.w, 1 + _FAR), min(box.y + box.h, 1 + _FAR)
+        return Window(left, top, right - left, bottom - top) if right > left and bottom > top else WHOLE_PHOTO
 
     def to_widget(self, x: float, y: float) -> QPointF:
         left, top, width = self._placement()
@@ -141,92 +164,25 @@ class PhotoCanvas(QWidget):
         photo = self._rect(Window(0, 0, 1, 1))
         if self._image is not None:
             painter.drawImage(photo, self._image)
-        if self._opening is not None and self._closing is not None:
-            self._dim_unseen(painter, photo, self._opening, self._closing)
-            self._paint_move(painter, self._opening, self._closing)
+        if self._framed is not None:
+            dim_unseen(painter, self.to_widget, photo, self._framed)
+            paint_move(painter, self.to_widget, self._framed, self.size())
         for k, area in enumerate(self._areas):
-            self._paint_area(painter, area, k == self.chosen_area)
+            paint_area(painter, self.to_widget, area, k == self.chosen_area)
+        if self._level_line is not None:
+            paint_level_line(painter, *self._level_line)
         painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DashLine))
         for x in self._guides[0]:
             painter.drawLine(self.to_widget(x, -1), self.to_widget(x, 2))
         for y in self._guides[1]:
             painter.drawLine(self.to_widget(-1, y), self.to_widget(2, y))
+        painter.setFont(text_font(11))
+        painter.setPen(QColor(c.on_surround))
+        painter.drawText(self.rect().adjusted(8, 4, -8, -5), _HINT_PLACE, self._hint)
         if self.hasFocus():
             painter.setPen(QPen(QColor(c.on_surround), 2))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(self.rect().adjusted(1, 1, -1, -1))
-
-    def _dim_unseen(self, painter: QPainter, photo: QRectF, opening: Window, closing: Window) -> None:
-        seen = QPainterPath()
-        seen.setFillRule(Qt.FillRule.WindingFill)
-        for t in range(13):
-            seen.addRect(self._rect(window_at(opening, closing, LINEAR, t / 12)))
-        whole = QPainterPath()
-        whole.addRect(photo)
-        painter.fillPath(whole.subtracted(seen.simplified()), QColor(0, 0, 0, 120))
-
-    def _paint_move(self, painter: QPainter, opening: Window, closing: Window) -> None:
-        white, under = QColor("#ffffff"), QColor(0, 0, 0, 130)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        first, last = self._rect(opening), self._rect(closing)
-        if opening != closing:
-            self._paint_trails(painter, opening, closing, under, white)
-        for pen in (QPen(under, 3.4), QPen(white, 1.6)):
-            painter.setPen(pen)
-            painter.drawRect(first)
-        if opening == closing:
-            self._paint_name(painter, QPointF(first.left() + 6, first.top()), "held")
-            return
-        for part in CORNERS:
-            across, down = part.value
-            point = self.to_widget(*corner_of(closing, part))
-            wedge = QPolygonF([point, point - QPointF(across * _WEDGE, 0), point - QPointF(0, down * _WEDGE)])
-            painter.setPen(QPen(under, 1.2))
-            painter.setBrush(white)
-            painter.drawPolygon(wedge)
-        self._paint_name(painter, QPointF(first.left() + 6, first.top()), "opening")
-        self._paint_name(painter, QPointF(last.right() - 58, last.bottom()), "closing")
-
-    def _paint_name(self, painter: QPainter, place: QPointF, name: str) -> None:
-        painter.setFont(text_font(11, QFont.Weight.DemiBold))
-        width = painter.fontMetrics().horizontalAdvance(name) + 8
-        y = min(max(place.y() - 8, 1.0), self.height() - 17.0)
-        box = QRectF(min(max(place.x(), 1.0), self.width() - width - 1.0), y, width, 16)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor("#1c1c1c"))
-        painter.drawRoundedRect(box, 2, 2)
-        painter.setPen(QColor("#ffffff"))
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
-
-    def _paint_trails(self, painter: QPainter, opening: Window, closing: Window, under: QColor, white: QColor) -> None:
-        ticks = [t * 0.5 / self._seconds for t in range(1, int(self._seconds * 2))]
-        windows = [window_at(opening, closing, self._easing, t) for t in ticks]
-        for part in CORNERS:
-            a, b = self.to_widget(*corner_of(opening, part)), self.to_widget(*corner_of(closing, part))
-            way = b - a
-            length = max((way.x() ** 2 + way.y() ** 2) ** 0.5, 1e-6)
-            normal = QPointF(-way.y() / length * 3.5, way.x() / length * 3.5)
-            for pen in (QPen(under, 2.6), QPen(white, 1.1)):
-                painter.setPen(pen)
-                painter.drawLine(a, b)
-                if length > 12:
-                    for window in windows:
-                        point = self.to_widget(*corner_of(window, part))
-                        painter.drawLine(point - normal, point + normal)
-
-    def _paint_area(self, painter: QPainter, area: KeepArea, chosen: bool) -> None:
-        box = self._rect(Window(*area.box))
-        style = Qt.PenStyle.SolidLine if area.weight >= REQUIRED_WEIGHT else Qt.PenStyle.DashLine
-        painter.setBrush(QColor(255, 255, 255, 34) if chosen else Qt.BrushStyle.NoBrush)
-        painter.setPen(QPen(QColor(0, 0, 0, 130), 4))
-        painter.drawRoundedRect(box, 3, 3)
-        painter.setPen(QPen(QColor("#ffffff"), 2, style))
-        painter.drawRoundedRect(box, 3, 3)
-        if chosen:
-            painter.setPen(QPen(QColor("#1c1c1c"), 1))
-            painter.setBrush(QColor("#ffffff"))
-            for part in CORNERS:
-                painter.drawEllipse(self.to_widget(*corner_of(Window(*area.box), part)), 4, 4)
 
     # -- seizing
 
@@ -237,21 +193,26 @@ class PhotoCanvas(QWidget):
             for part in HANDLES:
                 if self._near(point, areas[k], part):
                     return Grip("area", part, k)
-        windows = [("closing", self._closing), ("opening", self._opening)]
-        for kind, window in windows:
-            for part in CORNERS:
-                if window is not None and self._near(point, window, part):
-                    return Grip(kind, part)
-        for kind, window in windows:
-            if window is not None and self._on_edge(point, window):
-                return Grip(kind, Part.INSIDE)
+        if self._framed is not None:
+            for kind in ("closing", "opening"):
+                for part, corner in self._framed.corners(kind).items():
+                    if self._is_near(point, self.to_widget(*corner)):
+                        return Grip(kind, part)
+            for kind in ("closing", "opening"):
+                x, y = self._framed.to_window(kind, *self._to_photo(point))
+                if self._on_edge(self.to_widget(x, y), self._framed.window(kind)):
+                    return Grip(kind, Part.INSIDE)
         for k in order:
             if self._rect(areas[k]).contains(point):
                 return Grip("area", Part.INSIDE, k)
         return None
 
     def _near(self, point: QPointF, box: Window, part: Part) -> bool:
-        away = point - self.to_widget(*corner_of(box, part))
+        return self._is_near(point, self.to_widget(*corner_of(box, part)))
+
+    @staticmethod
+    def _is_near(point: QPointF, other: QPointF) -> bool:
+        away = point - other
         return max(abs(away.x()), abs(away.y())) <= _REACH
 
     def _on_edge(self, point: QPointF, box: Window) -> bool:
@@ -263,17 +224,29 @@ class PhotoCanvas(QWidget):
             return
         self._view = self._placement()
         self._pressed = event.position()
-        self._before = self._areas, self._opening, self._closing
+        if self._drawing_level:
+            self._level_line = event.position(), event.position()
+            return
+        self._before = self._areas, self._framed
         self._grip = self._grip_at(event.position())
         if self._grip is None:
             x, y = self._to_photo(event.position())
             if 0 <= x < 1 and 0 <= y < 1 and len(self._areas) < 32:
                 # A drag over bare photo draws a new keep area.
                 self._grip = Grip("new", Part.BOTTOM_RIGHT, len(self._areas))
-        self._chosen = self._grip if self._grip and self._grip.kind != "new" else None
+        self._choose(self._grip if self._grip and self._grip.kind != "new" else None)
+
+    def _choose(self, grip: Grip | None) -> None:
+        self._chosen = grip
+        self.chosen_changed.emit()
         self.update()
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._drawing_level:
+            if self._level_line is not None:
+                self._level_line = self._level_line[0], event.position()
+                self.update()
+            return
         if self._grip is None:
             grip = self._grip_at(event.position())
             self.setCursor(_cursor(grip))
@@ -287,31 +260,45 @@ class PhotoCanvas(QWidget):
         self._drag(self._grip, way.x() / width, way.y() / height, (0.0, 0.0) if free else (6 / width, 6 / height))
 
     def _drag(self, grip: Grip, dx: float, dy: float, reach: tuple[float, float]) -> None:
-        areas, opening, closing = self._before
+        areas, framed = self._before
         if grip.kind == "new":
             x, y = self._to_photo(self._pressed)
             across, down = min(max(x + dx, 0.0), 1.0), min(max(y + dy, 0.0), 1.0)
             box = Window(min(x, across), min(y, down), max(abs(across - x), 0.005), max(abs(down - y), 0.005))
             box = Window(min(box.x, 1 - box.w), min(box.y, 1 - box.h), box.w, box.h)
-            self._chosen = Grip("area", Part.INSIDE, len(areas))
+            self._choose(Grip("area", Part.INSIDE, len(areas)))
             self.areas_changed.emit((*areas, KeepArea(box=box)))
         elif grip.kind == "area":
             moved = dragged_area(Window(*areas[grip.index].box), grip.part, dx, dy)
             changed = areas[grip.index].changed(box=moved, origin="hand", confidence=1.0)
             self.areas_changed.emit((*areas[: grip.index], changed, *areas[grip.index + 1 :]))
-        elif opening is not None and closing is not None:
-            window = dragged_window(opening if grip.kind == "opening" else closing, grip.part, dx, dy)
+        elif framed is not None:
+            window = framed.dragged(grip.kind, grip.part, dx, dy)
             if grip.part is Part.INSIDE:
                 window, *self._guides = snapped(window, *reach)  # type: ignore[assignment]
-            held = opening == closing
+            held = framed.opening == framed.closing
             self.framing_changed.emit(
-                window if grip.kind == "opening" or held else opening,
-                window if grip.kind == "closing" or held else closing,
+                window if grip.kind == "opening" or held else framed.opening,
+                window if grip.kind == "closing" or held else framed.closing,
+                grip.kind,
             )
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._drawing_level:
+            self._end_level_line()
+            return
         self._finish()
         self.gesture_ended.emit()
+
+    def _end_level_line(self) -> None:
+        """Say by how much the drawn line is off: nearly upright lines are to stand upright, others to lie level."""
+        line, self._level_line, self._drawing_level, self._view = self._level_line, None, False, None
+        if line is not None:
+            way = line[1] - line[0]
+            if way.x() ** 2 + way.y() ** 2 >= _SHORTEST_LINE**2:
+                slope = degrees(atan2(way.y(), way.x()))
+                self.level_line_drawn.emit((slope + 45) % 90 - 45)
+        self.update()
 
     def _finish(self) -> None:
         self._grip, self._view, self._guides = None, None, ([], [])
@@ -324,7 +311,10 @@ class PhotoCanvas(QWidget):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key = event.key()
         steps = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1)}
-        if key == Qt.Key.Key_Escape and self._grip is not None:
+        if key == Qt.Key.Key_Escape and self._drawing_level:
+            self._level_line, self._drawing_level, self._view = None, False, None
+            self.update()
+        elif key == Qt.Key.Key_Escape and self._grip is not None:
             self._finish()
             self.gesture_cancelled.emit()
         elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace) and self.chosen_area >= 0:
@@ -332,21 +322,27 @@ class PhotoCanvas(QWidget):
         elif key in steps and self._chosen is not None:
             self._nudge(*steps[Qt.Key(key)], 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1)
         elif key == Qt.Key.Key_N and len(self._areas) < 32:
-            self._chosen = Grip("area", Part.INSIDE, len(self._areas))
+            self._choose(Grip("area", Part.INSIDE, len(self._areas)))
             self.areas_changed.emit((*self._areas, KeepArea(box=(0.35, 0.35, 0.3, 0.3))))
             self.gesture_ended.emit()
         elif key == Qt.Key.Key_Period:
             self._choose_next()
+        elif key == Qt.Key.Key_R and self.chosen_area >= 0:
+            self.toggle_required(self.chosen_area)
+        elif key == Qt.Key.Key_C and self.chosen_area >= 0:
+            self.close_up_wanted.emit(self.chosen_area)
+        elif key == Qt.Key.Key_L:
+            self.start_level_line()
         else:
             super().keyPressEvent(event)
 
     def _nudge(self, dx: int, dy: int, times: int) -> None:
         """Move what is chosen by output pixels."""
-        if self._chosen is None or self._opening is None:
+        if self._chosen is None or self._framed is None:
             return
-        step = self._opening.w / self._output_width * times
+        step = self._framed.opening.w / self._framed.output_width * times
         ratio = self._photo_size[0] / self._photo_size[1]
-        self._before = self._areas, self._opening, self._closing
+        self._before = self._areas, self._framed
         self._drag(Grip(self._chosen.kind, Part.INSIDE, self._chosen.index), dx * step, dy * step * ratio, (0.0, 0.0))
 
     def _choose_next(self) -> None:
@@ -361,14 +357,13 @@ class PhotoCanvas(QWidget):
             ),
             -1,
         )
-        self._chosen = things[(now + 1) % len(things)]
-        self.update()
+        self._choose(things[(now + 1) % len(things)])
 
     def remove_chosen(self) -> None:
         """Remove the chosen keep area."""
         k = self.chosen_area
         if k >= 0:
-            self._chosen = None
+            self._choose(None)
             self.areas_changed.emit((*self._areas[:k], *self._areas[k + 1 :]))
             self.gesture_ended.emit()
 
@@ -384,10 +379,11 @@ class PhotoCanvas(QWidget):
         grip = self._grip_at(QPointF(event.pos()))
         if grip is None or grip.kind != "area":
             return
-        self._chosen = grip
+        self._choose(grip)
         menu = QMenu(self)
         required = self._areas[grip.index].weight >= REQUIRED_WEIGHT
         menu.addAction("Only wished for" if required else "Must stay in view", lambda: self.toggle_required(grip.index))
+        menu.addAction("Close-up of it in a slide of its own", lambda: self.close_up_wanted.emit(grip.index))
         menu.addAction("Remove keep area", self.remove_chosen)
         menu.exec(event.globalPos())
 

@@ -154,12 +154,17 @@ def _style_sheet(c: Colours) -> str:
     QPushButton[role="plain"] {{ background: transparent; border: 1px solid transparent; padding: 5px 8px; }}
     QPushButton[role="plain"]:hover {{ background: {c.band}; }}
     QPushButton[role="plain"]:focus {{ border: 2px solid {c.accent}; padding: 4px 7px; }}
+    QPushButton[role="small"] {{ padding: 3px 8px; min-height: 16px; font-size: 12px; border-color: {c.hairline}; }}
+    QPushButton[role="small"]:hover {{ border-color: {c.ink}; }}
+    QPushButton[role="small"]:focus {{ border: 2px solid {c.accent}; padding: 2px 7px; }}
+    QLabel[role="mark"] {{ border: 1px solid {c.ink}; background: {c.field}; font-weight: 600; font-size: 12px;
+        min-width: 14px; max-width: 14px; min-height: 14px; max-height: 14px; }}
     QLineEdit, QSpinBox, QDoubleSpinBox, QComboBox {{ background: {c.field}; color: {c.ink};
         border: 1px solid {c.hairline}; border-radius: 5px; padding: 4px 6px; min-height: 18px;
         selection-background-color: {c.accent}; selection-color: {c.on_accent}; }}
     QLineEdit:focus, QSpinBox:focus, QDoubleSpinBox:focus, QComboBox:focus {{ border: 2px solid {c.accent};
         padding: 3px 5px; }}
-    QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0; min-height: 0;
+    QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0 0 0 4px; min-height: 0;
         background: transparent; }}
     QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 0; height: 0; border: none; }}
     QLineEdit[role="title"] {{ background: transparent; border: 1px solid transparent; font-size: 15px;
@@ -177,6 +182,7 @@ def _style_sheet(c: Colours) -> str:
     QProgressBar::chunk {{ background: {c.accent}; border-radius: 3px; }}
     QSlider::groove:horizontal {{ height: 3px; background: {c.hairline}; border-radius: 1px; }}
     QSlider::sub-page:horizontal {{ background: {c.accent}; border-radius: 1px; }}
+    QSlider[role="both-ways"]::sub-page:horizontal {{ background: {c.hairline}; }}
     QSlider::handle:horizontal {{ background: {c.accent}; width: 14px; height: 14px; margin: -6px 0;
         border-radius: 7px; }}
     QSlider::handle:horizontal:focus {{ border: 2px solid {c.ink}; margin: -7px 0; border-radius: 8px; }}

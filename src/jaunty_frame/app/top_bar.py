@@ -46,7 +46,7 @@ class TopBar(QWidget):
         self.facts.setProperty("role", "quiet")
         self.findings = QPushButton()
         self.findings.setProperty("role", "plain")
-        self.findings.setToolTip("Go to the next finding (Ctrl+G)")
+        self.findings.setToolTip("All findings (Ctrl+Shift+G); Ctrl+G goes to the next")
         self.findings.clicked.connect(self.findings_clicked)
         self.add_photos = _button(actions["add-photos"], "Add photos")
         self.add_output = QPushButton("Add output")

@@ -1,9 +1,11 @@
 """The words that people read for the values of the document."""
 
 from jaunty_frame.core.framing import Placement
-from jaunty_frame.core.moves import Move, Strength
+from jaunty_frame.core.moves import Direction, Move, Strength
+from jaunty_frame.core.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.document.model import Output, Transition
+from jaunty_frame.show.findings import Finding
 
 PLACEMENT_WORDS = {
     Placement.AUTO: "Auto",
@@ -18,8 +20,45 @@ MOVE_WORDS = {
     Move.PULL_OUT: "Pull out",
     Move.PAN: "Pan",
     Move.TILT: "Tilt",
+    Move.DIAGONAL: "Diagonal",
+    Move.LEAN: "Lean",
+    Move.ENTER: "Enter",
+}
+SHOW_MOVE_WORDS = {"none": "None", "push-in": "Push in", "pull-out": "Pull out"}
+_SIDES = {
+    Direction.LEFT: "Left",
+    Direction.RIGHT: "Right",
+    Direction.UP: "Up",
+    Direction.DOWN: "Down",
+}
+DIRECTION_WORDS: dict[Move, dict[Direction, str]] = {
+    Move.PAN: {Direction.AUTO: "Auto", Direction.LEFT: "Left", Direction.RIGHT: "Right"},
+    Move.TILT: {Direction.AUTO: "Auto", Direction.UP: "Up", Direction.DOWN: "Down"},
+    Move.DIAGONAL: {
+        Direction.AUTO: "Auto",
+        Direction.UP_LEFT: "Up left",
+        Direction.UP_RIGHT: "Up right",
+        Direction.DOWN_LEFT: "Down left",
+        Direction.DOWN_RIGHT: "Down right",
+    },
+    Move.LEAN: {Direction.AUTO: "Auto", Direction.RIGHT: "Clockwise", Direction.LEFT: "Counter"},
+    Move.ENTER: {Direction.AUTO: "Auto", **_SIDES},
+}
+"""The directions that a move can have; moves that are not named have none."""
+EASING_WORDS = {
+    LINEAR: "Even",
+    EASE_IN_OUT: "Soft",
+    EASE_IN: "Soft start",
+    EASE_OUT: "Soft end",
+    EASE: "Ease",
 }
 STRENGTH_WORDS = {Strength.GENTLE: "Gentle", Strength.PLAIN: "Plain", Strength.STRONG: "Strong"}
+
+
+def finding_words(finding: Finding, output: Output) -> str:
+    """Return a finding's sentence without its place, for where the place is plain."""
+    said = finding.sentence.removeprefix(f"Slide {finding.slide} in {output.name}").lstrip(": ")
+    return said[:1].upper() + said[1:]
 
 
 def transition_words(transition: Transition) -> str:

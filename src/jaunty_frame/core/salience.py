@@ -48,7 +48,7 @@ _FOCUS_SIGMA = 1.5
 # Lines of this many signs count fully as lettering, of three not at all.
 _SURE_SIGNS, _NO_SIGNS = 8, 3
 # How sure a place must be to be taken as subject or as background before GrabCut decides about the rest.
-_SURELY_SUBJECT, _LIKELY_SUBJECT, _SURELY_BACKGROUND = 0.75, 0.6, 0.05
+_SURELY_SUBJECT, _LIKELY_SUBJECT, _SURELY_BACKGROUND = 0.85, 0.5, 0.1
 _CUT_ROUNDS = 2
 _CUT_SHARE = 0.5
 
@@ -162,7 +162,7 @@ def _cut_out(photo: Pixels, likely: np.ndarray) -> np.ndarray:
     small = shrunk(photo, GRID_PX)
     begin = np.where(likely > _LIKELY_SUBJECT, cv2.GC_PR_FGD, cv2.GC_PR_BGD).astype(np.uint8)
     begin[likely < _SURELY_BACKGROUND] = cv2.GC_BGD
-    begin[likely > max(_SURELY_SUBJECT, float(np.percentile(likely, 90)))] = cv2.GC_FGD
+    begin[likely > _SURELY_SUBJECT] = cv2.GC_FGD
     subject = (begin == cv2.GC_FGD) | (begin == cv2.GC_PR_FGD)
     # Its colour models need a handful of pixels on either side.
     if not 10 < np.count_nonzero(subject) < subject.size - 10:

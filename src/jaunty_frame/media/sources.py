@@ -53,6 +53,11 @@ class PhotoSource:
         data = read_bytes(resolved(photo, self._folder))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
+    def remembered_thumbnail(self, photo: Photo) -> Pixels | None:
+        """Return what ``thumbnail`` would, if that needs no reading."""
+        with self._lock:
+            return self._small.get((photo.content or photo.path, photo.quarter_turns, 0))
+
     def thumbnail(self, photo: Photo) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
         return self._once((photo.content or photo.path, photo.quarter_turns, 0), lambda: self._thumbnail(photo))

@@ -8,7 +8,7 @@ import numpy as np
 
 from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.framing import BREATHING_ROOM, PLACEMENTS, Placement
-from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray
+from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, bar_share
 from jaunty_frame.core.moves import ENTERING_COURSES, HOLD, PAN_SECONDS, Move
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.area_names import area_name
@@ -17,7 +17,7 @@ from jaunty_frame.show.visibility import Visibility, visibility
 
 _EQUAL = 1e-6
 # Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
-_FEW_BARS = 0.4
+_FEW_BARS = 0.5
 VERY_SOFT = 0.5
 # Up to this share of a required area may lie under an overlay or outside action safe without being said.
 _LITTLE_COVERED = 0.05
@@ -212,6 +212,8 @@ class _Checks:
         if bars <= _EQUAL:
             return
         if plan.hairline[k]:
+            # The base leaves the hairline; the move's other end may leave more.
+            bars = float(min(bar_share(plan.opening[k]), bar_share(plan.closing[k])))
             sentence = (
                 f"{place}: a hairline of {percent(bars)} of the frame is left; filling it would cut what must stay."
             )

@@ -11,23 +11,40 @@ from jaunty_frame.app.theme import colours, text_font
 
 _HEIGHT = 30
 _ROOM = 8
+_NEXT_ROW = 25
 
 
 class Choice(QWidget):
-    """Enum in, enum out. ``chosen`` is emitted for the user's choices only. Left and right keys step."""
+    """Enum in, enum out. ``chosen`` is emitted for the user's choices only. Left and right keys step.
+
+    columns : options in a row, where they do not all fit into one.
+    """
 
     chosen = Signal(object)
 
-    def __init__(self, name: str, options: Sequence[tuple[Any, str]], parent: QWidget | None = None) -> None:
+    def __init__(
+        self, name: str, options: Sequence[tuple[Any, str]], columns: int = 0, parent: QWidget | None = None
+    ) -> None:
         super().__init__(parent)
-        self._options = list(options)
-        metrics = QFontMetrics(text_font(12, QFont.Weight.DemiBold))
-        self._label_widths = {label: metrics.horizontalAdvance(label) for _, label in options}
+        self._columns = columns
         self._value: Any = None
+        self.set_options(options)
         self.setAccessibleName(name)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def set_options(self, options: Sequence[tuple[Any, str]]) -> None:
+        """Offer other options."""
+        self._options = list(options)
+        metrics = QFontMetrics(text_font(12, QFont.Weight.DemiBold))
+        self._label_widths = {label: metrics.horizontalAdvance(label) for _, label in options}
+        self.updateGeometry()
+        self.update()
+
+    def _rows(self) -> list[list[tuple[Any, str]]]:
+        columns = self._columns or max(len(self._options), 1)
+        return [self._options[k : k + columns] for k in range(0, len(self._options), columns)]
 
     def show_value(self, value: Any) -> None:
         """Show ``value`` as chosen; None, or a value that is no option, leaves nothing underlined."""
@@ -41,20 +58,27 @@ class Choice(QWidget):
         return self._value
 
     def sizeHint(self) -> QSize:
-        widths = [self._label_widths[label] + 2 * _ROOM for _, label in self._options]
-        return QSize(sum(widths), _HEIGHT)
+        rows = self._rows()
+        widths = [sum(self._label_widths[label] + 2 * _ROOM for _, label in row) for row in rows]
+        return QSize(max(widths, default=0), _HEIGHT + _NEXT_ROW * (len(rows) - 1))
 
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()
 
     def option_rects(self) -> list[QRectF]:
         """Return where each option lies: all get the room they need and an even share of the rest."""
-        needs = [self._label_widths[label] + 2 * _ROOM for _, label in self._options]
-        spare = max(self.width() - sum(needs), 0) / len(needs)
-        rects, x = [], 0.0
-        for need in needs:
-            rects.append(QRectF(x, 0, need + spare, self.height()))
-            x += need + spare
+        rects = []
+        rows = self._rows()
+        height = self.height() / len(rows) if rows else 0.0
+        for number, row in enumerate(rows):
+            needs: list[float] = [self._label_widths[label] + 2 * _ROOM for _, label in row]
+            if len(rows) > 1:  # rows of one choice stand in columns
+                needs = [self.width() / self._columns] * len(row)
+            spare = max(self.width() - sum(needs), 0) / len(needs) if len(rows) == 1 else 0.0
+            x = 0.0
+            for need in needs:
+                rects.append(QRectF(x, number * height, need + spare, height))
+                x += need + spare
         return rects
 
     def paintEvent(self, event: QPaintEvent) -> None:

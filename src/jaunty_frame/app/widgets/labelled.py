@@ -1,0 +1,29 @@
+"""Small helpers for laying out fields with quiet names above them."""
+
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+
+
+def quiet_label(text: str) -> QLabel:
+    label = QLabel(text)
+    label.setProperty("role", "quiet")
+    return label
+
+
+def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
+    """Return widgets side by side; the first takes the room that is left."""
+    row = QWidget()
+    layout = QHBoxLayout(row)
+    layout.setContentsMargins(0, 0, 0, 0)
+    layout.setSpacing(6)
+    for k, widget in enumerate(widgets):
+        layout.addWidget(widget, 1 if k == 0 and stretch_first else 0)
+    return row
+
+
+def add_field(layout: QVBoxLayout, name: str, widget: QWidget) -> QLabel:
+    """Add a field with its name above; return the name's label."""
+    label = quiet_label(name)
+    layout.addWidget(label)
+    layout.addWidget(widget)
+    layout.addSpacing(6)
+    return label
