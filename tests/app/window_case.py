@@ -1,5 +1,6 @@
 """A test case with the real window on a small project; mouse and keys go through Qt's own events."""
 
+import gc
 import os
 import tempfile
 import time
@@ -64,6 +65,7 @@ class WindowCase(unittest.TestCase):
             window.close()
             window.deleteLater()
             self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+            gc.collect()  # in this thread: Qt objects must not die in a worker
 
         self.addCleanup(close)
         return window

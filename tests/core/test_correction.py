@@ -6,7 +6,8 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jaunty_frame.core.correction import Amounts, corrected
+from jaunty_frame.core.colour import Amounts
+from jaunty_frame.core.correction import corrected
 
 amount = st.floats(-1, 1)
 GREYS = np.repeat(np.arange(256, dtype=np.uint8)[None, :, None], 3, axis=2)

@@ -9,7 +9,8 @@ from skimage.transform import rotate
 
 from jaunty_frame.core.fill import plain_fill
 from jaunty_frame.core.geometry import WHOLE_PHOTO, Window
-from jaunty_frame.core.levels import DENSITY, level_for, level_specs, make_level
+from jaunty_frame.core.level_specs import DENSITY, level_specs
+from jaunty_frame.core.levels import level_for, make_level
 from jaunty_frame.core.paint import blend, fade_to_black, paint_black, paint_photo
 from jaunty_frame.core.straightening import Turned
 from jaunty_frame.core.surface import Coding, new_surface

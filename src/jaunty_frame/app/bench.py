@@ -1,5 +1,8 @@
 """The bench: one slide in one output, worked on; the strip below shows what becomes of it in the others."""
 
+from functools import cached_property
+from typing import TYPE_CHECKING
+
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QSlider, QStackedWidget, QVBoxLayout, QWidget
@@ -9,10 +12,8 @@ from jaunty_frame.app.canvas_shapes import Framed
 from jaunty_frame.app.cell_images import CellImages, CellRequest, photo_key
 from jaunty_frame.app.finding_rows import FindingRows
 from jaunty_frame.app.frame_view import FrameView
-from jaunty_frame.app.move_page import MovePage
 from jaunty_frame.app.output_strip import OutputStrip
 from jaunty_frame.app.photo_canvas import PhotoCanvas
-from jaunty_frame.app.photo_page import PhotoPage
 from jaunty_frame.app.placement_page import PlacementPage
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
@@ -24,6 +25,10 @@ from jaunty_frame.document.edits import add_close_up
 from jaunty_frame.document.model import MOST_STRAIGHTENING, NO_CORRECTION
 from jaunty_frame.show.findings import Kind
 from jaunty_frame.show.reasons import framing_reasons
+
+if TYPE_CHECKING:
+    from jaunty_frame.app.move_page import MovePage
+    from jaunty_frame.app.photo_page import PhotoPage
 
 _STEPS = 1000
 _PHOTO_PX = 900
@@ -66,7 +71,7 @@ class Bench(QWidget):
         self.canvas.framing_changed.connect(self._set_framing)
         self.canvas.gesture_ended.connect(self.cell.end_gesture)
         self.canvas.gesture_cancelled.connect(self.cell.cancel_gesture)
-        self.canvas.chosen_changed.connect(self._show_chosen_area)
+        self.canvas.chosen_changed.connect(self._show_page_document)
         self.canvas.level_line_drawn.connect(self._straighten)
         self.canvas.close_up_wanted.connect(self._add_close_up)
         self.frame_view = FrameView(self._session, self._images)
@@ -81,19 +86,35 @@ class Bench(QWidget):
         self.strip = OutputStrip(self.cell, self._images)
         self.strip.chosen.connect(self.output_chosen)
 
-        self.placement_page, self.move_page = PlacementPage(self.cell), MovePage(self.cell)
-        self.photo_page = PhotoPage(self.cell)
-        self.photo_page.weight_chosen.connect(self._set_weight)
-        self.photo_page.close_up_wanted.connect(lambda: self._add_close_up(self.canvas.chosen_area))
-        self.photo_page.remove_wanted.connect(self.canvas.remove_chosen)
-        self.photo_page.level_line_wanted.connect(self._start_level_line)
+        self.placement_page = PlacementPage(self.cell)
         self.pages = QStackedWidget()
-        for page in (self.placement_page, self.move_page, self.photo_page):
-            self.pages.addWidget(page)
+        self.pages.addWidget(self.placement_page)
         self.page_choice = Choice("What to change", list(enumerate(_PAGES)))
         self.page_choice.chosen.connect(self.show_page)
         self._lay_out()
         self.show_page(0)
+
+    # Loaded and made when first wanted: they would take a tenth of the time to the first painted window.
+
+    @cached_property
+    def move_page(self) -> "MovePage":
+        from jaunty_frame.app.move_page import MovePage
+
+        page = MovePage(self.cell)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def photo_page(self) -> "PhotoPage":
+        from jaunty_frame.app.photo_page import PhotoPage
+
+        page = PhotoPage(self.cell)
+        page.weight_chosen.connect(self._set_weight)
+        page.close_up_wanted.connect(lambda: self._add_close_up(self.canvas.chosen_area))
+        page.remove_wanted.connect(self.canvas.remove_chosen)
+        page.level_line_wanted.connect(self._start_level_line)
+        self.pages.addWidget(page)
+        return page
 
     def _lay_out(self) -> None:
         choices = QVBoxLayout()
@@ -132,8 +153,10 @@ class Bench(QWidget):
 
     def show_page(self, number: int) -> None:
         """Show placement (0), move (1) or photo (2)."""
-        self.pages.setCurrentIndex(number)
+        names = ("placement_page", "move_page", "photo_page")
+        self.pages.setCurrentWidget(getattr(self, names[number]))
         self.page_choice.show_value(number)
+        self._show_page_document()
 
     # -- what is shown
 
@@ -173,9 +196,7 @@ class Bench(QWidget):
         self.canvas.show_areas(cell.photo.keep_areas)
         self.canvas.show_framing(self._framed())
         self.canvas.show_hint(self._hint())
-        self.placement_page.show_document()
-        self.move_page.show_document()
-        self._show_chosen_area()
+        self._show_page_document()
         self._show_frame()
         self.strip.show_document()
 
@@ -202,8 +223,14 @@ class Bench(QWidget):
             "; the opening is found from the closing" if hand_set.opening is None else ""
         )
 
-    def _show_chosen_area(self) -> None:
-        if self.cell.exists:
+    def _show_page_document(self) -> None:
+        """Let the pages that were made show the cell."""
+        if not self.cell.exists:
+            return
+        self.placement_page.show_document()
+        if "move_page" in self.__dict__:
+            self.move_page.show_document()
+        if "photo_page" in self.__dict__:
             self.photo_page.show_document(self.canvas.chosen_area)
 
     def _show_photo_image(self) -> None:

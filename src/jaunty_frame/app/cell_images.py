@@ -4,18 +4,21 @@ import threading
 from collections import OrderedDict
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
+from types import ModuleType
+from typing import TYPE_CHECKING
 
-import cv2
-from PySide6.QtCore import QObject, Qt, Signal
+from PySide6.QtCore import QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QImage
 
-from jaunty_frame.core.correction import Amounts, corrected
-from jaunty_frame.core.surface import Coding, Surface, new_surface
+from jaunty_frame.core.colour import Amounts
 from jaunty_frame.document.model import Photo
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.show.frame import FrameContent
-from jaunty_frame.show.picture import Picture, PictureSpec, make_picture, paint_frame, wanted_width
+from jaunty_frame.show.picture_spec import PictureSpec, wanted_width
+
+if TYPE_CHECKING:  # see _painting
+    from jaunty_frame.show.picture import Picture
 
 _MOST_BYTES = 200_000_000
 _MOST_PICTURES = 24
@@ -47,12 +50,6 @@ class CellRequest:
     content: FrameContent | None = None
 
 
-def image_of(surface: Surface) -> QImage:
-    """Return a copy of a SCREEN surface."""
-    pixels = surface.planes[0]
-    return QImage(pixels.data, surface.width, surface.height, pixels.strides[0], QImage.Format.Format_RGB32).copy()
-
-
 class CellImages(QObject):
     """A cache of cell pictures. What was asked for last is made first: it is what is looked at."""
 
@@ -70,6 +67,9 @@ class CellImages(QObject):
         self._pool = ThreadPoolExecutor(2, "cells")
         self._pictures: OrderedDict[tuple[PhotoKey, PictureSpec], Picture] = OrderedDict()
         self._made.connect(self._take, Qt.ConnectionType.QueuedConnection)
+        # Until Qt's loop runs, workers would only take Python's lock from the window that is being built.
+        self._started = False
+        QTimer.singleShot(0, self, self._start)
 
     def image(self, request: CellRequest, source: PhotoSource, photo: Photo) -> QImage | None:
         """Return the picture if it is there; otherwise have it made, and ``ready`` tells when it is.
@@ -94,7 +94,14 @@ class CellImages(QObject):
                 self._waiting.popitem(last=False)
             if new:
                 self._unfinished += 1
-        if new:
+        if new and self._started:
+            self._pool.submit(self._work)
+
+    def _start(self) -> None:
+        self._started = True
+        with self._lock:
+            waiting = 0 if self._closed else self._unfinished
+        for _ in range(waiting):
             self._pool.submit(self._work)
 
     def is_known(self, request: CellRequest) -> bool:
@@ -105,7 +112,7 @@ class CellImages(QObject):
         with self._lock:
             return self._unfinished > 0
 
-    def picture(self, photo: PhotoKey, spec: PictureSpec) -> Picture | None:
+    def picture(self, photo: PhotoKey, spec: PictureSpec) -> "Picture | None":
         """Return the prepared picture of a cell that was made lately, for playing it."""
         return self._pictures.get((photo, spec))
 
@@ -131,24 +138,18 @@ class CellImages(QObject):
             request, (source, photo) = self._waiting.popitem()
         try:
             image = self._painted(request, source, photo)
-        except (JauntyError, OSError, ValueError, cv2.error, MemoryError):
+        except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
             image = None  # the finding in the cell says what is wrong
         self._made.emit(request, image)
 
     def _painted(self, request: CellRequest, source: PhotoSource, photo: Photo) -> QImage:
         if request.spec is None or request.content is None:
             pixels = source.pixels(photo, request.width)
-            small = cv2.resize(pixels, (request.width, request.height), interpolation=cv2.INTER_AREA)
-            small = corrected(small, request.photo.correction)
-            code = cv2.COLOR_BGR2BGRA if small.shape[2] == 3 else None
-            flat = cv2.cvtColor(small, code) if code is not None else small
-            return QImage(
-                flat.data, request.width, request.height, flat.strides[0], QImage.Format.Format_ARGB32_Premultiplied
-            ).copy()
+            return _painting().photo_image(pixels, request.width, request.height, request.photo.correction)
         key = (request.photo, request.spec)
         picture = self._pictures.get(key)
         if picture is None:
-            picture = make_picture(source.pixels(photo, wanted_width(request.spec)), request.spec)
+            picture = _painting().make_picture(source.pixels(photo, wanted_width(request.spec)), request.spec)
             with self._lock:
                 self._pictures[key] = picture
                 while len(self._pictures) > _MOST_PICTURES:
@@ -169,8 +170,14 @@ class CellImages(QObject):
         self._bytes -= image.sizeInBytes() if image else 0
 
 
-def painted_image(content: FrameContent, picture: Picture, width: int, height: int) -> QImage:
+def painted_image(content: FrameContent, picture: "Picture", width: int, height: int) -> QImage:
     """Return one slide's picture as an image."""
-    surface = new_surface(width, height, Coding.SCREEN)
-    paint_frame(surface, surface, content.alone(), {0: picture})
-    return image_of(surface)
+    return _painting().painted_image(content, picture, width, height)
+
+
+def _painting() -> ModuleType:
+    # OpenCV and all that paints take 0.06 s to load, which the first painted window does not wait for: its cells are
+    # filled by workers.
+    from jaunty_frame.app import painting
+
+    return painting

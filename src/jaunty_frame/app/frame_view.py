@@ -9,11 +9,11 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from jaunty_frame.app.cell_images import CellImages, CellRequest, painted_image, photo_key
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.theme import colours, text_font
-from jaunty_frame.core.correction import Amounts
+from jaunty_frame.core.colour import Amounts
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.surface import Coding
 from jaunty_frame.show.frame import FrameContent, Layer, slide_content
-from jaunty_frame.show.picture import picture_spec
+from jaunty_frame.show.picture_spec import picture_spec
 
 
 class FrameView(QWidget):

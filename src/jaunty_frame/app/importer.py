@@ -2,16 +2,19 @@
 
 from collections.abc import Callable, Iterable, Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
 from jaunty_frame.document.edits import add_photos
 from jaunty_frame.document.model import Photo
-from jaunty_frame.media.photo_check import CheckedPhotos, check_photos
-from jaunty_frame.media.photo_import import Imported, import_photos
 from jaunty_frame.show.findings import PhotoState
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.photo_check import CheckedPhotos
+    from jaunty_frame.media.photo_import import Imported
 
 
 class Importer(QObject):
@@ -43,7 +46,14 @@ class Importer(QObject):
             self._waiting.append((paths, at))
             return
         cache, folder = self._session.cache, self._session.folder if self._session.path else None
-        task = Task("import", lambda report, stopped: import_photos(paths, folder, cache, report, stopped), self)
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
+            # With OpenCV it takes 0.05 s to load, which the first painted window does not wait for.
+            from jaunty_frame.media.photo_import import import_photos
+
+            return import_photos(paths, folder, cache, report, stopped)
+
+        task = Task("import", work, self)
         task.progress.connect(self.progressed)
         task.finished.connect(lambda imported: self._take(imported, at))
         self._run(task)
@@ -53,7 +63,13 @@ class Importer(QObject):
         if not self._session.project.photos or self.task is not None:
             return
         project, folder, cache = self._session.project, self._session.folder, self._session.cache
-        task = Task("check photos", lambda report, stopped: check_photos(project, folder, cache), self)
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
+            from jaunty_frame.media.photo_check import check_photos  # as above
+
+            return check_photos(project, folder, cache)
+
+        task = Task("check photos", work, self)
         task.finished.connect(self._take_checked)
         self._run(task)
 
@@ -61,7 +77,8 @@ class Importer(QObject):
         self.task = task
         task.failed.connect(lambda sentence: self._end([sentence]))
         task.cancelled.connect(lambda: self._end(["The import was stopped; nothing was added."]))
-        task.start()
+        # Once Qt's loop runs: a thread would only take Python's lock from a window that is just being built.
+        QTimer.singleShot(0, task, task.start)
 
     def cancel(self) -> None:
         self._waiting.clear()
@@ -118,7 +135,7 @@ class Importer(QObject):
             self.finding.cancel()
         self._looked_for.clear()
 
-    def _take(self, imported: Imported, at: int | None) -> None:
+    def _take(self, imported: "Imported", at: int | None) -> None:
         if imported.photos:
             self._session.apply(add_photos(imported.photos, at))
         problems = list(imported.problems)
@@ -127,8 +144,8 @@ class Importer(QObject):
             problems.insert(0, f"{count} photo{'s' * (count != 1)} came in. These files could not be used:")
         self._end(problems)
 
-    def _take_checked(self, checked: CheckedPhotos) -> None:
-        self._session.take_facts(checked)
+    def _take_checked(self, checked: "CheckedPhotos") -> None:
+        self._session.take_facts(checked.states, checked.edit)
         self.photos_checked.emit()
         missing = sum(state is PhotoState.MISSING for state in checked.states.values())
         said = (

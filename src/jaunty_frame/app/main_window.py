@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from functools import cached_property, partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
@@ -20,13 +21,8 @@ from PySide6.QtWidgets import (
 
 from jaunty_frame.app.bench import Bench
 from jaunty_frame.app.cell_images import CellImages
-from jaunty_frame.app.export_panel import ExportPanel
-from jaunty_frame.app.findings_panel import FindingsPanel
-from jaunty_frame.app.house_rules_panel import HouseRulesPanel
 from jaunty_frame.app.importer import Importer
 from jaunty_frame.app.notice_bar import NoticeBar
-from jaunty_frame.app.output_dialog import OutputDialog
-from jaunty_frame.app.screening import Screening
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_view import SheetView
 from jaunty_frame.app.theme import colours, set_theme
@@ -40,6 +36,12 @@ from jaunty_frame.media.files import PHOTO_SUFFIXES
 from jaunty_frame.media.project_store import load_project
 from jaunty_frame.show.findings import Finding, Remedy
 from jaunty_frame.show.remedies import remedy_edit
+
+if TYPE_CHECKING:
+    from jaunty_frame.app.export_panel import ExportPanel
+    from jaunty_frame.app.findings_panel import FindingsPanel
+    from jaunty_frame.app.house_rules_panel import HouseRulesPanel
+    from jaunty_frame.app.screening import Screening
 
 _SHEET_SHARE = (806, 474)
 
@@ -89,24 +91,31 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(workplace)
         self.setCentralWidget(self.pages)
 
-    # Made when they are first wanted: together they would take a third of the time to the first painted window.
+    # Loaded and made when they are first wanted: together they would take a third of the time to the first painted
+    # window.
 
     @cached_property
-    def export_panel(self) -> ExportPanel:
+    def export_panel(self) -> "ExportPanel":
+        from jaunty_frame.app.export_panel import ExportPanel
+
         panel = ExportPanel(self.session)
         panel.closed.connect(self.open_on_bench)
         self.side.addWidget(panel)
         return panel
 
     @cached_property
-    def house_rules(self) -> HouseRulesPanel:
+    def house_rules(self) -> "HouseRulesPanel":
+        from jaunty_frame.app.house_rules_panel import HouseRulesPanel
+
         panel = HouseRulesPanel(self.session)
         panel.closed.connect(self.open_on_bench)
         self.side.addWidget(panel)
         return panel
 
     @cached_property
-    def findings_panel(self) -> FindingsPanel:
+    def findings_panel(self) -> "FindingsPanel":
+        from jaunty_frame.app.findings_panel import FindingsPanel
+
         panel = FindingsPanel(self.session)
         panel.closed.connect(self.open_on_bench)
         panel.jumped.connect(self.sheet.select_cell)
@@ -115,7 +124,9 @@ class MainWindow(QMainWindow):
         return panel
 
     @cached_property
-    def screening(self) -> Screening:
+    def screening(self) -> "Screening":
+        from jaunty_frame.app.screening import Screening
+
         screening = Screening(self.session)
         screening.closed.connect(self._leave_screening)
         screening.full_screen_wanted.connect(self._fill_screen)
@@ -205,6 +216,8 @@ class MainWindow(QMainWindow):
         self.importer.ended.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
         self.importer.photos_checked.connect(self.images.forget)
+        self.importer.finding_progressed.connect(self.top_bar.show_finding_areas)
+        self.importer.finding_ended.connect(lambda: self.top_bar.show_finding_areas(0, 0))
         self.top_bar.findings_clicked.connect(self.show_findings)
         self.sheet.select_cell("", "")
 
@@ -332,6 +345,8 @@ class MainWindow(QMainWindow):
             self.session.apply(edits.turn_photos(photos, quarter_turns))
 
     def add_own_output(self) -> None:
+        from jaunty_frame.app.output_dialog import OutputDialog
+
         dialog = OutputDialog(self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
 

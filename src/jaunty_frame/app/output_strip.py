@@ -1,6 +1,6 @@
 """The slide in all outputs side by side, drawn at once: what a drag on the bench does to the others is seen live."""
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QToolTip, QWidget
 
@@ -11,7 +11,7 @@ from jaunty_frame.app.theme import colours
 from jaunty_frame.core.surface import Coding
 from jaunty_frame.media.thumbnails import LONGEST_PX
 from jaunty_frame.show.frame import base_content
-from jaunty_frame.show.picture import make_picture, picture_spec
+from jaunty_frame.show.picture_spec import picture_spec
 
 _HEIGHT = 74
 _PAD = 8
@@ -27,6 +27,7 @@ class OutputStrip(QWidget):
         self._cell, self._images = cell, images
         self._pictures: list[tuple[str, QRectF, QImage]] = []
         self._awaited: CellRequest | None = None
+        self._was_painted = False
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName("This slide in all outputs")
         self.setMouseTracking(True)
@@ -54,6 +55,11 @@ class OutputStrip(QWidget):
             self._awaited = CellRequest(photo_key(photo), max(int(width * shrink), 1), max(int(height * shrink), 1))
             self._images.remake(self._awaited, session.source, photo)
             return
+        if not self._was_painted:
+            return  # the first painted window does not wait for the strip
+        # Loaded late for the same reason; the sheet's workers need it too.
+        from jaunty_frame.app.painting import make_picture
+
         ratio = self.devicePixelRatio()
         plans = session.plans()
         self._pictures = []
@@ -87,6 +93,9 @@ class OutputStrip(QWidget):
         self.show_document()
 
     def paintEvent(self, event: QPaintEvent) -> None:
+        if not self._was_painted:
+            self._was_painted = True
+            QTimer.singleShot(0, self.show_document)
         painter = QPainter(self)
         painter.fillRect(self.rect(), QColor(colours().surround))
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)

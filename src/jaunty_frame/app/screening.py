@@ -6,7 +6,7 @@ from PySide6.QtCore import QElapsedTimer, QObject, QRectF, QSize, Qt, QTimer, Si
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
-from jaunty_frame.app.cell_images import image_of
+from jaunty_frame.app.painting import image_of
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.theme import icon
 from jaunty_frame.core.surface import Coding, new_surface

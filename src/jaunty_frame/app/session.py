@@ -1,5 +1,6 @@
 """The open project: its history, its place on disk, its plans. Views send edits here and are told what changed."""
 
+from collections.abc import Mapping
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -8,7 +9,6 @@ from jaunty_frame.document.edits import Edit
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.media.photo_check import CheckedPhotos
 from jaunty_frame.media.project_store import load_project, rebased, save_project
 from jaunty_frame.media.recovery import Autosave, AutosaveStore
 from jaunty_frame.media.sources import PhotoSource
@@ -97,10 +97,10 @@ class Session(QObject):
         if self._history.redo():
             self._announce()
 
-    def take_facts(self, checked: CheckedPhotos) -> None:
+    def take_facts(self, states: Mapping[str, PhotoState], edit: Edit) -> None:
         """Take over what the disk says of the photos; it is no step of the history."""
-        self.states = dict(checked.states)
-        self.amend(checked.edit)
+        self.states = dict(states)
+        self.amend(edit)
 
     def amend(self, edit: Edit) -> None:
         """Apply facts about photos outside the history; a saved project stays a saved one."""

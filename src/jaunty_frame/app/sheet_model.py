@@ -12,7 +12,7 @@ from jaunty_frame.core.surface import Coding
 from jaunty_frame.document.model import Output, Photo, Slide
 from jaunty_frame.show.findings import Finding
 from jaunty_frame.show.frame import base_content
-from jaunty_frame.show.picture import picture_spec
+from jaunty_frame.show.picture_spec import picture_spec
 from jaunty_frame.show.plan import Plan
 
 SLIDE_COLUMN = 0

@@ -2,20 +2,21 @@
 
 # isort: off
 # Once PySide6 is loaded, a hook of its slows every further import down; loading what is not Qt first saves 0.1 s.
+import jaunty_frame.show.picture_spec
 import jaunty_frame.show.reasons
-import jaunty_frame.media.photo_check
-import jaunty_frame.media.recovery  # noqa: F401
+import jaunty_frame.show.remedies
+import jaunty_frame.media.recovery
+import jaunty_frame.media.sources  # noqa: F401
 # isort: on
 
-import gc
 import os
 import signal
 import sys
 from pathlib import Path
 
-from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
+from jaunty_frame.app.collector import Collector
 from jaunty_frame.app.main_window import MainWindow
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.theme import mark, prefers_dark, set_theme, set_up_fonts
@@ -34,6 +35,7 @@ def make_application() -> QApplication:
     set_up_fonts(app)
     set_theme(app, prefers_dark())
     app.setWindowIcon(mark())
+    Collector(app)
     return app
 
 
@@ -51,7 +53,6 @@ def run_window(project: str | None) -> int:
     else:
         window.offer_recovery()
     window.show()
-    gc.enable()
 
     def stop(*_: object) -> None:
         window.session.write_autosave()
@@ -59,10 +60,6 @@ def run_window(project: str | None) -> int:
 
     for number in (signal.SIGINT, signal.SIGTERM):
         signal.signal(number, stop)
-    # Python sees signals only between its own instructions; Qt's loop must let it run now and then.
-    heartbeat = QTimer()
-    heartbeat.timeout.connect(lambda: None)
-    heartbeat.start(300)
     code = app.exec()
     sys.stdout.flush()
     return code

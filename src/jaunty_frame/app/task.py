@@ -27,14 +27,18 @@ class Task(QObject):
         self._thread = threading.Thread(target=self._run, name=name, daemon=True)
 
     def start(self) -> None:
-        self._thread.start()
+        if self._stop.is_set():
+            self.cancelled.emit()
+        else:
+            self._thread.start()
 
     def cancel(self) -> None:
         self._stop.set()
 
     def wait(self) -> None:
         """Wait until the work has ended; to be called only when nothing else is to be done."""
-        self._thread.join()
+        if self._thread.ident is not None:
+            self._thread.join()
 
     def _run(self) -> None:
         try:

@@ -25,6 +25,7 @@ class TopBar(QWidget):
     ) -> None:
         super().__init__(parent)
         self._session = session
+        self._looking = ""
         self.setFixedHeight(52)
         self.menu_button = QPushButton()
         self.menu_button.setProperty("role", "plain")
@@ -80,6 +81,11 @@ class TopBar(QWidget):
         self.undo.setIcon(icon("undo-2"))
         self.redo.setIcon(icon("redo-2"))
 
+    def show_finding_areas(self, done: int, total: int) -> None:
+        """Say how far the search for keep areas has come; nothing once it is done."""
+        self._looking = f" · finding keep areas, {done} of {total}" if done < total else ""
+        self.show_document()
+
     def show_document(self) -> None:
         project = self._session.project
         if self.title.text() != project.title:
@@ -89,7 +95,7 @@ class TopBar(QWidget):
         count = len(project.slides)
         plans = list(self._session.plans().values())
         length = f" · {clock_text(plans[0].seconds)}" if plans and count else ""
-        self.facts.setText(f"{count} slide{'s' * (count != 1)}{length}")
+        self.facts.setText(f"{count} slide{'s' * (count != 1)}{length}{self._looking}")
         found = len(self._session.findings())
         self.findings.setText(f"!  {found} finding{'s' * (found != 1)}")
         self.findings.setVisible(found > 0)

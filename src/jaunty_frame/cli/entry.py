@@ -38,8 +38,8 @@ def main(arguments: list[str] | None = None) -> None:
 
 def hasten_start() -> None:
     """Leave out what only delays the start of the window."""
-    # Loading makes many objects and no garbage; the collector's looks at them take 0.04 s. It is switched on again
-    # when the window is there.
+    # Loading makes many objects and no garbage; the collector's looks at them take 0.04 s. The window has its own way
+    # of collecting (app.collector).
     gc.disable()
     # pydantic looks through all installed packages for plugins, which takes 0.02 s; there are none for us.
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")

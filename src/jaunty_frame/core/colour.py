@@ -1,6 +1,7 @@
 """Colours: sRGB-coded values as the photo has them, and the video's luma and colour differences."""
 
 import re
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -29,3 +30,12 @@ def parse_colour(text: str) -> tuple[int, int, int]:
         raise UsageError(f"“{text}” is not a colour; write it as #rrggbb.")
     red, green, blue = (int(part, 16) for part in match.groups())
     return blue, green, red
+
+
+class Amounts(NamedTuple):
+    """Of colour correction (``core.correction``): exposure in stops, the others in -1..1."""
+
+    exposure: float = 0.0
+    contrast: float = 0.0
+    saturation: float = 0.0
+    warmth: float = 0.0

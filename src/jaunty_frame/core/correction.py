@@ -5,12 +5,11 @@ pixel with its own grey.
 """
 
 from functools import lru_cache
-from typing import NamedTuple
 
 import cv2
 import numpy as np
 
-from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.colour import Amounts, Pixels
 
 _WARMEST = 0.25
 """Gain of red, and loss of blue, in linear light at a warmth of 1."""
@@ -18,15 +17,6 @@ _STEEPEST = 1.0
 """By how much contrast 1 adds to the slope at middle grey."""
 # ITU-R BT.709: the grey of B, G, R.
 _GREY = np.array([0.0722, 0.7152, 0.2126])
-
-
-class Amounts(NamedTuple):
-    """exposure in stops (doublings of light); contrast, saturation and warmth in -1..1."""
-
-    exposure: float = 0.0
-    contrast: float = 0.0
-    saturation: float = 0.0
-    warmth: float = 0.0
 
 
 def corrected(pixels: Pixels, amounts: Amounts) -> Pixels:

@@ -1,6 +1,6 @@
 """Turning pixels by quarters."""
 
-import cv2
+import numpy as np
 
 from jaunty_frame.core.colour import Pixels
 
@@ -10,5 +10,4 @@ def turned_pixels(pixels: Pixels, quarter_turns: int) -> Pixels:
     turns = quarter_turns % 4
     if turns == 0:
         return pixels
-    codes = {1: cv2.ROTATE_90_CLOCKWISE, 2: cv2.ROTATE_180, 3: cv2.ROTATE_90_COUNTERCLOCKWISE}
-    return cv2.rotate(pixels, codes[turns])
+    return np.ascontiguousarray(np.rot90(pixels, -turns))

@@ -7,7 +7,8 @@ from types import TracebackType
 from jaunty_frame.core.surface import Coding, Surface, new_surface
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.show.frame import FrameContent, frame_content
-from jaunty_frame.show.picture import Picture, make_picture, paint_frame, picture_spec, wanted_width
+from jaunty_frame.show.picture import Picture, make_picture, paint_frame
+from jaunty_frame.show.picture_spec import picture_spec, wanted_width
 from jaunty_frame.show.plan import Plan
 
 

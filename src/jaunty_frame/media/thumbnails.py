@@ -3,8 +3,8 @@
 import contextlib
 import os
 from pathlib import Path
+from types import ModuleType
 
-import cv2
 import numpy as np
 from platformdirs import user_cache_dir
 
@@ -15,12 +15,20 @@ LONGEST_PX = 512
 _QUALITY = 90
 
 
+def _opencv() -> ModuleType:
+    # It takes 0.03 s to load, which the first painted window does not wait for.
+    import cv2
+
+    return cv2
+
+
 def default_cache_folder() -> Path:
     return Path(user_cache_dir("jaunty-frame")) / "thumbnails"
 
 
 def shrunk_to_thumbnail(pixels: Pixels) -> Pixels:
     """Return ``pixels`` with its longer side at most 512 px."""
+    cv2 = _opencv()
     height, width = pixels.shape[:2]
     scale = LONGEST_PX / max(height, width)
     if scale >= 1:
@@ -40,6 +48,7 @@ class ThumbnailCache:
 
     def get(self, content: str) -> Pixels | None:
         """Return the thumbnail of the photo with this content hash, or None."""
+        cv2 = _opencv()
         path = self._path(content)
         with contextlib.suppress(OSError):
             pixels = cv2.imdecode(np.frombuffer(path.read_bytes(), np.uint8), cv2.IMREAD_UNCHANGED)
@@ -50,6 +59,7 @@ class ThumbnailCache:
 
     def put(self, content: str, thumbnail: Pixels) -> None:
         """Keep a thumbnail; the ones not used for longest go when there is no more room."""
+        cv2 = _opencv()
         transparent = thumbnail.shape[2] == 4
         options = [] if transparent else [cv2.IMWRITE_JPEG_QUALITY, _QUALITY]
         done, coded = cv2.imencode(".png" if transparent else ".jpg", thumbnail, options)

@@ -2,36 +2,16 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from math import ceil
-
-import numpy as np
 
 from jaunty_frame.core.colour import Pixels, parse_colour
-from jaunty_frame.core.correction import Amounts, corrected
+from jaunty_frame.core.correction import corrected
 from jaunty_frame.core.fill import Fill, blurred_fill, plain_fill
-from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.levels import Level, LevelSpec, grown, level_for, level_specs, make_level
+from jaunty_frame.core.levels import Level, level_for, make_level
 from jaunty_frame.core.paint import blend, fade_to_black, paint_photo
-from jaunty_frame.core.straightening import Turned
-from jaunty_frame.core.surface import Coding, Surface
-from jaunty_frame.document.model import BlurredFill, PlainFill
+from jaunty_frame.core.surface import Surface
+from jaunty_frame.document.model import PlainFill
 from jaunty_frame.show.frame import FrameContent, Layer
-from jaunty_frame.show.plan import Plan
-
-
-@dataclass(frozen=True)
-class PictureSpec:
-    """All that decides a slide's picture but the photo's pixels; hashable."""
-
-    levels: tuple[LevelSpec, ...]
-    fill: BlurredFill | PlainFill
-    width: int
-    height: int
-    pixel_aspect: float
-    coding: Coding
-    covers: bool
-    photo_aspect: float
-    correction: Amounts
+from jaunty_frame.show.picture_spec import PictureSpec
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,52 +21,6 @@ class Picture:
     levels: tuple[Level, ...]
     fill: Fill | None
     photo_aspect: float
-
-
-def picture_spec(plan: Plan, k: int, width: int, height: int, coding: Coding) -> PictureSpec:
-    """Return what slide ``k`` needs to be painted at ``width`` x ``height``."""
-    framing = plan.framing(k)
-    return window_picture_spec(plan, k, (framing.opening, framing.closing), width, height, coding)
-
-
-def window_picture_spec(
-    plan: Plan, k: int, ends: tuple[Window, Window], width: int, height: int, coding: Coding
-) -> PictureSpec:
-    """Return what slide ``k`` needs to be painted through all windows between ``ends``."""
-    pixel_aspect = float(plan.output.aspect) * height / width
-    photo_width, photo_height = plan.photo(k).upright_size
-    framing = plan.framing(k)
-    reach = _reach(max(abs(framing.opening_degrees), abs(framing.closing_degrees)), float(plan.output.aspect))
-    return PictureSpec(
-        levels=level_specs(*ends, width, height, reach),
-        fill=plan.fill(k),
-        width=width,
-        height=height,
-        pixel_aspect=pixel_aspect,
-        coding=coding,
-        covers=all(_covers(grown(window, reach)) for window in ends),
-        photo_aspect=photo_width / photo_height,
-        correction=Amounts(**dict(plan.photo(k).correction)),
-    )
-
-
-def _reach(degrees: float, aspect: float) -> tuple[float, float]:
-    if not degrees:
-        return 1.0, 1.0
-    across, down = Turned(np.array([degrees]), np.ones(1), np.array([aspect])).reach[0].tolist()
-    return across, down
-
-
-def _covers(window: Window) -> bool:
-    # Far below what any sample could show.
-    slack = 1e-9
-    x, y, w, h = window
-    return x >= -slack and y >= -slack and x + w <= 1 + slack and y + h <= 1 + slack
-
-
-def wanted_width(spec: PictureSpec) -> int:
-    """Return how many pixels across the whole photo the finest level asks for."""
-    return max(ceil(level.width / level.region.w) for level in spec.levels)
 
 
 def make_picture(photo: Pixels, spec: PictureSpec) -> Picture:
