@@ -16,7 +16,7 @@ from jaunty_frame.core.faces import Face, FaceFinder
 from jaunty_frame.core.foreground import ForegroundFinder
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering, find_lettering
-from jaunty_frame.core.salience import GRID_PX, subject_map
+from jaunty_frame.core.salience import GRID_PX, drawn_to_edges, subject_map
 
 FINDER_VERSION = 2
 LOOKED_AT_PX = 512
@@ -39,6 +39,7 @@ _EVEN = 0.5
 # A further subject has at least this share of the first one's weight.
 _LEAST_SUBJECT = 0.3
 _PADDING = 0.02
+_NO_CONTRAST = 0.25
 # Edges go on over lines of which this part is rather surely subject, up to this share of the box's longer side.
 _GROWING, _GROWING_PART, _MOST_GROWTH = 0.6, 0.35, 0.3
 # Subjects that fill more are cropped into rather than zoomed out for.
@@ -80,7 +81,9 @@ class KeepAreaFinder:
         lines = find_lettering(photo)
         likely = subject_map(photo, self._foreground.foreground(photo), lines)
         letters = [] if heads else _lettering_areas(lines)
-        return (*heads, *letters, *_subjects(likely, photo.shape[1] / photo.shape[0], not heads and not letters))
+        boxes = _subject_boxes(drawn_to_edges(photo, likely))
+        may_be_required = not heads and not letters
+        return (*heads, *letters, *_subjects(boxes, likely, photo.shape[1] / photo.shape[0], may_be_required))
 
 
 def _heads(faces: list[Face]) -> list[FoundArea]:
@@ -135,8 +138,7 @@ def _padded(box: Window, x: float, y: float) -> Window:
     return _clipped(box.x - x, box.y - y, box.x + box.w + x, box.y + box.h + y)
 
 
-def _subjects(likely: np.ndarray, photo_aspect: float, may_be_required: bool) -> list[FoundArea]:
-    boxes = _subject_boxes(likely)
+def _subjects(boxes: list[Window], likely: np.ndarray, photo_aspect: float, may_be_required: bool) -> list[FoundArea]:
     confidence = _confidence(likely, boxes)
     covered = sum(box.w * box.h for box in boxes)
     required = may_be_required and confidence >= CONFIDENT and covered < _FILLS
@@ -219,7 +221,11 @@ def _heaviest_box(worth: np.ndarray) -> tuple[float, tuple[int, int, int, int]]:
 
 
 def _confidence(likely: np.ndarray, boxes: list[Window]) -> float:
-    """Return how clearly the subjects stand out: the map's mean inside the boxes against outside, in 0..1."""
+    """Return how clearly the subjects stand out, in 0..1.
+
+    It is the map's mean inside the boxes against outside, stretched: gravel, grass and brickwork have a quarter to a
+    third, of labelled subjects nine in ten have more than CONFIDENT.
+    """
     height, width = likely.shape
     inside = np.zeros(likely.shape, bool)
     for x, y, w, h in boxes:
@@ -228,7 +234,8 @@ def _confidence(likely: np.ndarray, boxes: list[Window]) -> float:
     if inside.all() or not inside.any():
         return 0.0
     within, outside = float(likely[inside].mean()), float(likely[~inside].mean())
-    return float(np.clip((within - outside) / max(within, 1e-6), 0.0, 1.0))
+    contrast = (within - outside) / max(within, 1e-6)
+    return float(np.clip((contrast - _NO_CONTRAST) / (1 - _NO_CONTRAST), 0.0, 1.0))
 
 
 def _balanced(box: Window) -> Window:

@@ -58,7 +58,11 @@ def subject_map(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering
 
     photo : (H, W, 3) uint8 B G R, upright; foreground : as ``ForegroundFinder.foreground`` returns it.
     """
-    likely = fused(cues(photo, foreground, lettering))
+    return fused(cues(photo, foreground, lettering))
+
+
+def drawn_to_edges(photo: Pixels, likely: np.ndarray) -> np.ndarray:
+    """Return a subject map of ``photo`` half of which follows the edges in the picture."""
     return (1 - _CUT_SHARE) * likely + _CUT_SHARE * _cut_out(photo, likely)
 
 
