@@ -15,6 +15,7 @@ from jaunty_frame.app.main_window import MainWindow  # noqa: E402
 from jaunty_frame.app.session import Session  # noqa: E402
 from jaunty_frame.app.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
+from jaunty_frame.document.edits import set_on_photo, set_on_slides  # noqa: E402
 from PySide6.QtCore import QEventLoop  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
@@ -50,6 +51,22 @@ def main() -> None:
         slides = window.session.project.slides
         window.sheet.select_cell(slides[1].id, "tall")
         take("sheet-and-bench")
+        window.bench.show_page(1)
+        window.session.apply(set_on_slides([slides[2].id], "Move", move="diagonal", strength="strong"))
+        window.sheet.select_cell(slides[2].id, "wide")
+        window.bench.scrub.setValue(500)
+        take("bench-move")
+        window.session.undo()
+        window.bench.scrub.setValue(0)
+        window.bench.show_page(2)
+        window.session.apply(set_on_photo(slides[6].photo, "Straighten", straightening=3.0))
+        window.sheet.select_cell(slides[6].id, "square")
+        take("bench-photo")
+        window.session.undo()
+        window.bench.show_page(0)
+        window.show_findings()
+        take("findings")
+        window.open_on_bench()
         window.actions_by_name["all-rows"].trigger()
         window.sheet.select_cell(slides[8].id, "wide")
         take("whole-show")

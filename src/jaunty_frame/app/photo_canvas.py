@@ -26,6 +26,7 @@ from jaunty_frame.document.model import KeepArea
 _REACH = 8
 _WISHED_WEIGHT = 0.5
 _MARGIN = 20
+_HINT_ROOM = 14
 _HINT_PLACE = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom
 # How far around the photo windows are shown, in photos.
 _FAR = 0.5
@@ -128,11 +129,12 @@ class PhotoCanvas(QWidget):
         right, bottom = max(box.x + box.w for box in boxes), max(box.y + box.h for box in boxes)
         ratio = self._photo_size[1] / self._photo_size[0]
         width = min(
-            (self.width() - 2 * _MARGIN) / (right - left), (self.height() - 2 * _MARGIN) / ((bottom - top) * ratio)
+            (self.width() - 2 * _MARGIN) / (right - left),
+            (self.height() - 2 * _MARGIN - _HINT_ROOM) / ((bottom - top) * ratio),
         )
         width *= self._zoom
         x = self.width() / 2 - (left + right) / 2 * width
-        return x, self.height() / 2 - (top + bottom) / 2 * width * ratio, width
+        return x, (self.height() - _HINT_ROOM) / 2 - (top + bottom) / 2 * width * ratio, width
 
     @staticmethod
     def _near_photo(box: Window) -> Window:
