@@ -7,9 +7,9 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from jaunty_frame.app.sheet_model import FIRST_OUTPUT
+from jaunty_frame.core.courses import Move
 from jaunty_frame.core.framing import Placement
 from jaunty_frame.core.geometry import visible_share
-from jaunty_frame.core.moves import Move
 from jaunty_frame.document.edits import set_keep_areas
 from jaunty_frame.document.model import KeepArea
 from tests.app.window_case import WindowCase

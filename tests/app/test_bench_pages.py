@@ -6,8 +6,8 @@ from PySide6.QtGui import QKeyEvent
 from PySide6.QtTest import QTest
 
 from jaunty_frame.app.canvas_shapes import Part
+from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.moves import Direction, Move
 from jaunty_frame.core.paths import LINEAR
 from jaunty_frame.document.edits import set_framing, set_on_photo
 from jaunty_frame.show.findings import Kind

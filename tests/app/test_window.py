@@ -13,8 +13,8 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QMessageBox, QWidget
 
 from jaunty_frame.app.theme import DARK, LIGHT, colours
+from jaunty_frame.core.courses import Move
 from jaunty_frame.core.framing import Placement
-from jaunty_frame.core.moves import Move
 from jaunty_frame.document.edits import set_title, turn_photos
 from jaunty_frame.media.project_store import load_project
 from tests.app.window_case import WindowCase

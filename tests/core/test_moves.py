@@ -8,9 +8,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jaunty_frame.core.closing_first import opening_for
+from jaunty_frame.core.courses import (
+    COURSES,
+    HOLD,
+    Direction,
+    Move,
+    choose_courses,
+    course_options,
+)
 from jaunty_frame.core.framing import PLACEMENTS, KeepAreas, Placement, solve_bases
 from jaunty_frame.core.geometry import bar_share, visible_share
-from jaunty_frame.core.moves import COURSES, HOLD, Cells, Direction, Move, choose_courses, course_options, solve_moves
+from jaunty_frame.core.moves import Cells, solve_moves
 from jaunty_frame.core.straightened_framing import solve_straightened
 from jaunty_frame.core.straightening import Turned, corner_points, turned_share
 
@@ -22,6 +30,10 @@ def cells_of(aspects, frames, areas, seconds, rate, softness, move=Move.AUTO, de
     n = len(aspects)
     turned = Turned(np.full(n, degrees), aspects, frames)
     return Cells(turned, areas, [move] * n, np.full(n, seconds), np.full(n, rate), softness, 0.75)
+
+
+def options_of(wanted, directions, ids, moves):
+    return course_options(wanted, directions, ids, moves.possible, moves.natural, moves.way)
 
 
 def random_cells(seed, n=60, placement=Placement.AUTO):
@@ -167,7 +179,7 @@ class MovesThatAreAskedFor(unittest.TestCase):
     def test_the_direction_asked_for_is_taken_where_it_can_be(self):
         _, _, moves = self.solved(Move.DIAGONAL)
         for direction in (Direction.UP_LEFT, Direction.DOWN_RIGHT):
-            options = course_options([Move.DIAGONAL] * 40, [direction] * 40, ["x"] * 40, moves)
+            options = options_of([Move.DIAGONAL] * 40, [direction] * 40, ["x"] * 40, moves)
             wanted = next(
                 c
                 for c, course in enumerate(COURSES)
@@ -208,13 +220,13 @@ class Choosing(unittest.TestCase):
         self.ids = [f"slide-{k}" for k in range(60)]
 
     def test_neighbours_differ(self):
-        chosen = choose_courses(course_options([Move.AUTO] * 60, [Direction.AUTO] * 60, self.ids, self.moves))
+        chosen = choose_courses(options_of([Move.AUTO] * 60, [Direction.AUTO] * 60, self.ids, self.moves))
         for a, b in itertools.pairwise(chosen):
             self.assertTrue(a != b or a == HOLD)
 
     def test_set_moves_are_kept_and_their_neighbours_step_aside(self):
         wanted = [Move.PUSH_IN if k % 2 else Move.AUTO for k in range(60)]
-        chosen = choose_courses(course_options(wanted, [Direction.AUTO] * 60, self.ids, self.moves))
+        chosen = choose_courses(options_of(wanted, [Direction.AUTO] * 60, self.ids, self.moves))
         for k in range(1, 60, 2):
             self.assertIn(chosen[k], (PUSH, HOLD))
             if chosen[k] == PUSH:
@@ -223,9 +235,9 @@ class Choosing(unittest.TestCase):
     @settings(max_examples=30, deadline=None)
     @given(st.integers(1, 58), st.text("abcdef", min_size=1, max_size=6))
     def test_an_inserted_slide_changes_its_neighbours_at_most(self, at, name):
-        options = course_options([Move.AUTO] * 60, [Direction.AUTO] * 60, self.ids, self.moves)
+        options = options_of([Move.AUTO] * 60, [Direction.AUTO] * 60, self.ids, self.moves)
         before = choose_courses(options)
-        extra = course_options([Move.AUTO] * 60, [Direction.AUTO] * 60, [name] * 60, self.moves)[at]
+        extra = options_of([Move.AUTO] * 60, [Direction.AUTO] * 60, [name] * 60, self.moves)[at]
         after = choose_courses(np.insert(options, at, extra, axis=0))
         firsts = options[:, 0].tolist()
         run = at

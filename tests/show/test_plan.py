@@ -5,9 +5,9 @@ from fractions import Fraction
 
 import numpy as np
 
+from jaunty_frame.core.courses import Move
 from jaunty_frame.core.framing import Placement
 from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.moves import Move
 from jaunty_frame.document import edits
 from jaunty_frame.document.model import KeepArea, Photo, Project
 from jaunty_frame.document.outputs import PRESETS

@@ -10,8 +10,8 @@ from typing import Annotated, Any
 import typer
 
 from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.core.courses import Move
 from jaunty_frame.core.framing import Placement
-from jaunty_frame.core.moves import Move
 from jaunty_frame.core.timebase import parse_fraction
 from jaunty_frame.document.edits import add_photos
 from jaunty_frame.document.file_format import project_schema

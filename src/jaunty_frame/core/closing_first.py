@@ -6,13 +6,11 @@ where the closing does, keeps the required areas that the closing shows, and the
 
 import numpy as np
 
+from jaunty_frame.core.courses import COURSES, Direction, Move
 from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray
 from jaunty_frame.core.moves import (
-    COURSES,
     LEAST_GAIN,
     Cells,
-    Direction,
-    Move,
     largest_gain,
     tightened,
     travel_back,

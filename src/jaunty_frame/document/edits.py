@@ -7,8 +7,8 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.geometry import Window, turned_box
-from jaunty_frame.core.moves import Direction, Move
 from jaunty_frame.document.model import (
     MAX_KEEP_AREAS,
     HandSet,

@@ -19,9 +19,9 @@ from pydantic import (
 
 from jaunty_frame.core import zones
 from jaunty_frame.core.area_kinds import AreaKind
+from jaunty_frame.core.courses import MOST_LEAN, Direction, Move, Strength
 from jaunty_frame.core.framing import Placement
 from jaunty_frame.core.geometry import Window, frame_aspect, turned_size
-from jaunty_frame.core.moves import MOST_LEAN, Direction, Move, Strength
 from jaunty_frame.core.paths import EASE_IN_OUT
 from jaunty_frame.core.timebase import fraction_text, parse_fraction
 from jaunty_frame.errors import UsageError

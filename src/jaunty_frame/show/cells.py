@@ -8,9 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.close_up import close_up_windows
+from jaunty_frame.core.courses import course_options
 from jaunty_frame.core.framing import PLACEMENTS, Bases, Placement, solve_bases
 from jaunty_frame.core.geometry import FloatArray
-from jaunty_frame.core.moves import Cells, Moves, course_options, solve_moves
+from jaunty_frame.core.moves import Cells, Moves, solve_moves
 from jaunty_frame.core.straightened_framing import solve_straightened
 from jaunty_frame.core.straightening import Turned
 from jaunty_frame.document.model import Output
@@ -93,7 +94,9 @@ def solve_cells(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     cells = cell_inputs(wanted, table, bases.window)
     moves = solve_moves(bases, cells)
     chosen = [table.slides[k] for k in rows.tolist()]
-    options = course_options(cells.moves, [s.direction for s in chosen], [s.id for s in chosen], moves)
+    options = course_options(
+        cells.moves, [s.direction for s in chosen], [s.id for s in chosen], moves.possible, moves.natural, moves.way
+    )
     return SolvedCells(bases, moves, options)
 
 

@@ -7,9 +7,10 @@ from enum import IntEnum, StrEnum
 import numpy as np
 
 from jaunty_frame.core.area_kinds import AreaKind
+from jaunty_frame.core.courses import ENTERING_COURSES, HOLD, Move
 from jaunty_frame.core.framing import BREATHING_ROOM, PLACEMENTS, Placement
 from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, bar_share
-from jaunty_frame.core.moves import ENTERING_COURSES, HOLD, PAN_SECONDS, Move
+from jaunty_frame.core.moves import PAN_SECONDS
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.area_names import area_name
 from jaunty_frame.show.plan import Plan
@@ -138,6 +139,8 @@ class _Checks:
         by_hand = bool(plan.hand_set[k])
         back = Remedy.BACK_TO_SOLVED
         found: list[Finding] = []
+        # A close-up leaves out the rest on purpose.
+        close_up = plan.slides[k].close_up is not None and not by_hand
 
         def add(kind: Kind, severity: Severity, amount: float, sentence: str, remedy: Remedy) -> None:
             slide_id = plan.slides[k].id
@@ -155,7 +158,8 @@ class _Checks:
             severe = cut > 0.1 or self._is_head(k, which)
             sentence = f"{place}: {percent(cut)} of {self._name(k, which)} is cut off."
             remedy = back if by_hand else Remedy.PLACE_SUBJECT
-            add(Kind.KEEP_AREA_CUT, Severity.SEVERE if severe else Severity.NOTABLE, cut, sentence, remedy)
+            severity = Severity.NOTED if close_up else Severity.SEVERE if severe else Severity.NOTABLE
+            add(Kind.KEEP_AREA_CUT, severity, cut, sentence, remedy)
         softness = float(plan.softness[k])
         if softness < plan.table.rules.least_softness:
             severe = softness < VERY_SOFT

@@ -11,9 +11,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.closing_first import opening_for
+from jaunty_frame.core.courses import (
+    COURSES,
+    HOLD,
+    Course,
+    Move,
+    choose_courses,
+)
 from jaunty_frame.core.framing import PLACEMENTS, Placement
 from jaunty_frame.core.geometry import FloatArray, Window
-from jaunty_frame.core.moves import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.schedule import Schedule, show_schedule
 from jaunty_frame.document.model import BlurredFill, HandSet, Output, Photo, PlainFill, Project, Slide, Transition

@@ -4,9 +4,10 @@ from math import exp
 
 import numpy as np
 
+from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.framing import PLACEMENTS, Placement, solve_bases
 from jaunty_frame.core.geometry import FULLY_VISIBLE, bar_share, visible_share
-from jaunty_frame.core.moves import LEAST_GAIN, Direction, Move
+from jaunty_frame.core.moves import LEAST_GAIN
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.show.area_names import area_name
 from jaunty_frame.show.findings import percent

@@ -3,8 +3,8 @@
 from fractions import Fraction
 from math import ceil
 
+from jaunty_frame.core.courses import Direction
 from jaunty_frame.core.framing import REQUIRED_WEIGHT, Placement
-from jaunty_frame.core.moves import Direction
 from jaunty_frame.document.edits import Edit, drop_framings, remove_slides, set_keep_areas, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.findings import Finding, Remedy

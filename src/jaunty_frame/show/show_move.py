@@ -3,9 +3,10 @@
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.courses import Strength
 from jaunty_frame.core.framing import PLACEMENTS, Bases, Placement
 from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray
-from jaunty_frame.core.moves import Strength, largest_gain, tightened, weighted_centre, widened
+from jaunty_frame.core.moves import largest_gain, tightened, weighted_centre, widened
 from jaunty_frame.document.model import Output
 from jaunty_frame.show.cells import cell_inputs
 from jaunty_frame.show.slide_table import SlideTable

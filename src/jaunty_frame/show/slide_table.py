@@ -10,9 +10,9 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.courses import ZOOM_RATE, Move
 from jaunty_frame.core.framing import PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry import FloatArray
-from jaunty_frame.core.moves import ZOOM_RATE, Move
 from jaunty_frame.core.schedule import Timing, show_timing
 from jaunty_frame.document.model import HouseRules, Photo, Project, Slide
 

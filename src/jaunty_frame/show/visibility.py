@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from jaunty_frame.core.courses import ENTERING_COURSES
 from jaunty_frame.core.geometry import WHOLE_PHOTO, FloatArray, bar_share, visible_share
-from jaunty_frame.core.moves import ENTERING_COURSES
 from jaunty_frame.core.straightening import turned_share
 from jaunty_frame.show.plan import Plan
 
