@@ -113,7 +113,7 @@ from jaunty_frame.app.session import Session
 from PySide6.QtCore import QTimer
 app = make_application()
 window = MainWindow(Session())
-window.open_path(Path(sys.argv[1]))
+window.files.open_path(Path(sys.argv[1]))
 window.show()
 window.repaint()
 QTimer.singleShot(0, lambda: os._exit(0))
@@ -150,7 +150,7 @@ def run_drag(folder: Path) -> None:
     window = MainWindow(session)
     window.resize(1280, 800)
     window.show()
-    window.open_path(make_demo(folder / "demo", thumbnails=session.cache))
+    window.files.open_path(make_demo(folder / "demo", thumbnails=session.cache))
     for preset in PRESETS:
         if preset.id not in {output.id for output in session.project.outputs}:
             session.apply(add_output(preset))

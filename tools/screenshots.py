@@ -46,7 +46,7 @@ def main() -> None:
 
         settle()
         take("empty")
-        window.open_path(project)
+        window.files.open_path(project)
         settle()
         slides = window.session.project.slides
         window.sheet.select_cell(slides[1].id, "tall")

@@ -7,6 +7,7 @@ from PySide6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 
+from jaunty_frame.app.menus import output_presets_menu
 from jaunty_frame.app.output_dialog import OutputDialog
 from jaunty_frame.app.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.document.edits import remove_output
@@ -100,7 +101,7 @@ class Outputs(WindowCase):
     def test_adding_and_removing(self):
         menu = self.window.top_bar.add_output
         self.assertTrue(menu.isVisible())
-        self.window._output_presets_menu().actions()[0].trigger()
+        output_presets_menu(self.window.session, self.window.actions_by_name, self.window).actions()[0].trigger()
         self.assertEqual(self.project.outputs[-1].id, "tall")
         self.settle()
         self.assertEqual(self.window.sheet.sheet_model.columnCount(), 6)

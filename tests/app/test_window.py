@@ -114,17 +114,17 @@ class Saving(WindowCase):
         QTest.keyClick(self.window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
         self.assertFalse(self.window.isWindowModified())
         again = self.open_window()
-        again.open_path(self.path)
+        again.files.open_path(self.path)
         self.assertEqual(again.session.project, self.project)
 
     def test_unsaved_changes_are_asked_about(self):
         self.window.session.apply(set_title("Kiln"))
-        self.window.start_new()
+        self.window.files.start_new()
         box = self.window.findChild(QMessageBox)
         self.assertIn("Kiln", box.text())
         press(box, "Stay here")
         self.assertEqual(self.project.title, "Kiln")
-        self.window.start_new()
+        self.window.files.start_new()
         press(self.window.findChildren(QMessageBox)[-1], "Drop the changes")
         self.wait_until(lambda: self.project.title == "Untitled show")
         self.assertEqual(load_project(self.path).title, "Show")
@@ -132,7 +132,7 @@ class Saving(WindowCase):
     def test_a_damaged_project_is_said_and_the_open_one_stays(self):
         other = self.folder / "other.jaunty"
         other.write_text('{"format": "jaunty-frame", "version": 99}')
-        self.window.open_path(other)
+        self.window.files.open_path(other)
         self.assertIn("newer", self.window.notice.text.text())
         self.assertEqual(self.project.title, "Show")
 
@@ -143,7 +143,7 @@ class Saving(WindowCase):
             app = make_application()
             folder = Path({str(self.folder)!r})
             window = MainWindow(Session(ThumbnailCache(folder / "cache"), AutosaveStore(folder / "state")))
-            window.open_path(folder / "show.jaunty")
+            window.files.open_path(folder / "show.jaunty")
             from jaunty_frame.document.edits import set_title
             window.session.apply(set_title("Not saved"))
             window.session._autosave_timer.timeout.connect(lambda: print("written", flush=True))
@@ -156,7 +156,7 @@ class Saving(WindowCase):
         running.stdout.close()
         self.assertEqual(load_project(self.path).title, "Show")
         again = self.open_window()
-        again.open_path(self.path)
+        again.files.open_path(self.path)
         self.assertEqual(again.session.project.title, "Not saved")
         self.assertTrue(again.isWindowModified())
         self.assertIn("recovered", again.notice.text.text())

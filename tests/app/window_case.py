@@ -51,7 +51,7 @@ class WindowCase(unittest.TestCase):
             add_photos(imported.photos).apply(Project(title="Show", outputs=outputs, house_rules=rules)), self.path
         )
         self.window = self.open_window()
-        self.window.open_path(self.path)
+        self.window.files.open_path(self.path)
         self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
         self.settle()
 

@@ -149,6 +149,35 @@ class Commands(unittest.TestCase):
                     self.refused(*arguments)
         self.assertFalse((self.folder / "x.jaunty").exists())
 
+    def test_plans_explain_themselves_and_findings_come_by_severity(self):
+        code, _, _ = self.run_program(
+            "new", str(self.folder / "photos"), "--output", "tall", "--output", "wide", "--to", str(self.project)
+        )
+        self.assertEqual(code, 0)
+        stored = json.loads(self.project.read_text())
+        self.assertTrue(all(photo["finder"] for photo in stored["photos"]), "new waits for the keep areas")
+        _, out, _ = self.run_program("plan", str(self.project), "--output", "tall", "--json")
+        slide = json.loads(out)["outputs"][0]["slides"][0]
+        self.assertTrue(slide["reasons"] and all(reason.endswith(".") for reason in slide["reasons"]))
+        self.assertEqual(slide["opening_degrees"], 0.0)
+        _, out, _ = self.run_program("check", str(self.project), "--json")
+        severities = [finding["severity"] for finding in json.loads(out)["findings"]]
+        order = ["severe", "notable", "slight", "noted"]
+        self.assertEqual(severities, sorted(severities, key=order.index))
+
+    def test_plan_finds_keep_areas_for_photos_that_have_none(self):
+        self.run_program("new", str(self.folder / "photos"), "--output", "tall", "--to", str(self.project))
+        stored = json.loads(self.project.read_text())
+        for photo in stored["photos"]:
+            photo["keep_areas"], photo["finder"] = [], 0
+        self.project.write_text(json.dumps(stored))
+        _, out, _ = self.run_program("plan", str(self.project), "--json")
+        slides = json.loads(out)["outputs"][0]["slides"]
+        self.assertTrue(all(slide["keep_areas"] for slide in slides))
+        details = slides[0]["keep_area_details"][0]
+        self.assertEqual(details["origin"], "found")
+        self.assertIn(details["what"], ("head", "subject", "lettering"))
+
     def test_the_schema_is_json(self):
         _, out, _ = self.run_program("schema")
         self.assertEqual(json.loads(out)["properties"]["version"], {"const": 1})

@@ -3,7 +3,7 @@
 import unittest
 from fractions import Fraction
 
-from jaunty_frame.core.courses import Move
+from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.document import edits
 from jaunty_frame.document.history import History
@@ -125,3 +125,41 @@ class Undo(unittest.TestCase):
         history.amend(edits.Edit("Facts", lambda state: edits.with_photo(state, "a", size=77)))
         history.undo()
         self.assertEqual((history.project.title, history.project.photo("a").size), ("Untitled show", 77))
+
+
+class CloseUpsAndIntents(unittest.TestCase):
+    BOX = Window(0.1, 0.2, 0.3, 0.4)
+
+    def setUp(self):
+        self.project = project("p")
+        self.slide = self.project.slides[0].id
+
+    def test_a_close_up_is_a_slide_of_its_own_after_the_photos(self):
+        after = edits.add_close_up(self.slide, self.BOX).apply(self.project)
+        self.assertEqual([slide.close_up for slide in after.slides], [None, tuple(self.BOX)])
+        self.assertEqual(len({slide.id for slide in after.slides}), 2)
+
+    def test_a_quarter_turn_takes_close_ups_along(self):
+        after = edits.add_close_up(self.slide, self.BOX).apply(self.project)
+        turned = edits.turn_photos(["p"], 1).apply(after)
+        for value, expected in zip(turned.slides[1].close_up, (0.4, 0.1, 0.4, 0.3), strict=True):
+            self.assertAlmostEqual(value, expected)
+        back = edits.turn_photos(["p"], 3).apply(turned)
+        for value, expected in zip(back.slides[1].close_up, self.BOX, strict=True):
+            self.assertAlmostEqual(value, expected)
+
+    def test_an_intent_is_a_wish_that_a_new_one_replaces(self):
+        first = edits.use_elsewhere(self.slide, Window(0.5, 0.1, 0.3, 0.3), Move.PAN, Direction.LEFT)
+        second = edits.use_elsewhere(self.slide, Window(0.2, 0.1, 0.3, 0.3), Move.HOLD, Direction.AUTO)
+        after = second.apply(first.apply(self.project))
+        areas = after.photo("p").keep_areas
+        self.assertEqual([area.box[0] for area in areas], [0.1, 0.2])
+        self.assertLess(areas[1].weight, 1.0)
+        self.assertEqual(after.slides[0].move, Move.HOLD)
+
+    def test_leans_and_straightening_are_bounded(self):
+        output = self.project.outputs[0].id
+        with self.assertRaises(ValueError):
+            edits.set_framing(self.slide, output, None, Window(0, 0, 1, 1), leans=(0.0, 9.0))
+        with self.assertRaises(ValueError):
+            edits.set_on_photo("p", "x", straightening=16.0).apply(self.project)

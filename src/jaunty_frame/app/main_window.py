@@ -1,7 +1,6 @@
 """The main window: wires sheet, bench, screening, export and house rules to the session."""
 
-from collections.abc import Callable
-from functools import cached_property, partial
+from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -12,7 +11,6 @@ from PySide6.QtWidgets import (
     QFileDialog,
     QMainWindow,
     QMenu,
-    QMessageBox,
     QSplitter,
     QStackedWidget,
     QVBoxLayout,
@@ -22,18 +20,16 @@ from PySide6.QtWidgets import (
 from jaunty_frame.app.bench import Bench
 from jaunty_frame.app.cell_images import CellImages
 from jaunty_frame.app.importer import Importer
+from jaunty_frame.app.menus import joint_menu, main_menu, output_presets_menu, without_argument
 from jaunty_frame.app.notice_bar import NoticeBar
+from jaunty_frame.app.project_files import ProjectFiles
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_view import SheetView
 from jaunty_frame.app.theme import colours, set_theme
 from jaunty_frame.app.top_bar import TopBar
 from jaunty_frame.app.words import size_words
 from jaunty_frame.document import edits
-from jaunty_frame.document.model import Transition
-from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.files import PHOTO_SUFFIXES
-from jaunty_frame.media.project_store import load_project
 from jaunty_frame.show.findings import Finding, Remedy
 from jaunty_frame.show.remedies import remedy_edit
 
@@ -56,11 +52,14 @@ class MainWindow(QMainWindow):
         self.sheet = SheetView(session, self.images)
         self.bench = Bench(session, self.images)
         self.importer = Importer(session, self)
+        self.files = ProjectFiles(session, self)
         self.notice = NoticeBar()
         self.setAcceptDrops(True)
         self._make_actions()
-        output_menu = self._output_presets_menu()
-        self.top_bar = TopBar(session, self.actions_by_name, self._main_menu(output_menu), output_menu)
+        output_menu = output_presets_menu(session, self.actions_by_name, self)
+        self.top_bar = TopBar(
+            session, self.actions_by_name, main_menu(self.actions_by_name, output_menu, self), output_menu
+        )
         self._lay_out()
         self._connect()
         self.resize(1280, 800)
@@ -137,10 +136,10 @@ class MainWindow(QMainWindow):
         standard = QKeySequence.StandardKey
         self.actions_by_name: dict[str, QAction] = {}
         for name, text, keys, act in (
-            ("new", "New project", standard.New, self.start_new),
-            ("open", "Open project…", standard.Open, self.choose_project),
-            ("save", "Save", standard.Save, self.save),
-            ("save-as", "Save as…", standard.SaveAs, self.save_as),
+            ("new", "New project", standard.New, self.files.start_new),
+            ("open", "Open project…", standard.Open, self.files.choose_project),
+            ("save", "Save", standard.Save, self.files.save),
+            ("save-as", "Save as…", standard.SaveAs, self.files.save_as),
             ("add-photos", "Add photos…", "Ctrl+I", self.choose_photos),
             ("add-folder", "Add a folder of photos…", "Ctrl+Shift+I", self.choose_folder),
             ("undo", "Undo", standard.Undo, self.session.undo),
@@ -165,35 +164,9 @@ class MainWindow(QMainWindow):
             action = QAction(text, self)
             if keys:
                 action.setShortcut(QKeySequence(keys))
-            action.triggered.connect(_without_argument(act))
+            action.triggered.connect(without_argument(act))
             self.addAction(action)
             self.actions_by_name[name] = action
-
-    def _output_presets_menu(self) -> QMenu:
-        menu = QMenu("Add output", self)
-        for preset in PRESETS:
-            action = menu.addAction(f"{preset.name}   {size_words(preset)}")
-            action.triggered.connect(lambda _=False, preset=preset: self.session.apply(edits.add_output(preset)))
-        menu.addAction(self.actions_by_name["own-output"])
-        return menu
-
-    def _main_menu(self, add_output: QMenu) -> QMenu:
-        menu = QMenu(self)
-        for group in (
-            ("new", "open", "save", "save-as"),
-            ("add-photos", "add-folder", add_output),
-            ("house-rules",),
-            ("repeat", "turn-left", "turn-right", "find-again", "remove"),
-            ("findings", "next-finding", "larger", "smaller", "all-rows", "dark"),
-            ("quit",),
-        ):
-            for item in group:
-                if isinstance(item, QMenu):
-                    menu.addMenu(item)
-                else:
-                    menu.addAction(self.actions_by_name[item])
-            menu.addSeparator()
-        return menu
 
     def _connect(self) -> None:
         self.session.changed.connect(self._show_document)
@@ -212,6 +185,8 @@ class MainWindow(QMainWindow):
         self.sheet.joint_clicked.connect(self._show_joint_menu)
         self.sheet.menu_wanted.connect(self._show_slide_menu)
         self.sheet.header.menu_wanted.connect(self._show_output_menu)
+        self.files.opened.connect(self._on_opened)
+        self.files.said.connect(self.notice.show_sentences)
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
@@ -220,6 +195,11 @@ class MainWindow(QMainWindow):
         self.importer.finding_ended.connect(lambda: self.top_bar.show_finding_areas(0, 0))
         self.top_bar.findings_clicked.connect(self.show_findings)
         self.sheet.select_cell("", "")
+
+    def _on_opened(self) -> None:
+        self.images.forget()
+        self.importer.forget()
+        self.importer.check_photos()
 
     # -- what is shown
 
@@ -389,122 +369,13 @@ class MainWindow(QMainWindow):
         menu.popup(place)
 
     def _show_joint_menu(self, row: int, place: QPoint) -> None:
-        if row + 1 >= len(self.session.project.slides):
+        slides = self.session.project.slides
+        if row + 1 >= len(slides):
             self.show_house_rules()
             return
-        slide = self.session.project.slides[row]
         chosen = self.sheet.chosen_slides()
-        targets = chosen if slide.id in chosen and len(chosen) > 1 else [slide.id]
-        menu = QMenu(self)
-        here = "here" if len(targets) == 1 else f"at {len(targets)} joints"
-        kinds = (
-            ("Cut", Transition(kind="cut")),
-            ("Cross dissolve 0.5 s", Transition(seconds="1/2")),
-            ("Cross dissolve 0.7 s", Transition(seconds="7/10")),
-            ("Cross dissolve 1 s", Transition(seconds="1/1")),
-            ("Cross dissolve 2 s", Transition(seconds="2/1")),
-        )
-        for scope in (here, "everywhere"):
-            menu.addSection(scope.capitalize())
-            for text, transition in kinds:
-                edit = (
-                    edits.set_on_slides(targets, "Transition", transition=transition)
-                    if scope == here
-                    else edits.set_for_all("Transition of all", transition=transition)
-                )
-                menu.addAction(text).triggered.connect(_without_argument(partial(self.session.apply, edit)))
-        menu.popup(place)
-
-    # -- files
-
-    def choose_project(self) -> None:
-        dialog = QFileDialog(self, "Open project")
-        dialog.setNameFilter("Projects (*.jaunty)")
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.fileSelected.connect(lambda name: self.open_path(Path(name)))
-        dialog.open()
-
-    def open_path(self, path: Path) -> None:
-        """Open a project, after asking about unsaved changes and offering what a crash left behind."""
-
-        def proceed() -> None:
-            left = self.session.left_behind(path)
-            try:
-                if left is not None and _differs(left.project, path):
-                    self.session.recover(left)
-                    sentence = "Changes that were not saved last time were recovered. Save to keep them."
-                    self.notice.show_sentences([sentence])
-                else:
-                    self.session.open(path)
-            except JauntyError as error:
-                self.notice.show_sentences([str(error)])
-                return
-            self.images.forget()
-            self.importer.forget()
-            self.importer.check_photos()
-
-        self._when_changes_are_safe(proceed)
-
-    def offer_recovery(self) -> None:
-        """Take up what a killed program left of a project that was never saved."""
-        left = self.session.left_behind(None)
-        if left is not None:
-            self.session.recover(left)
-            self.notice.show_sentences(["A project that was never saved was recovered. Save it to keep it."])
-            self.importer.check_photos()
-
-    def start_new(self) -> None:
-        self._when_changes_are_safe(self.session.start_new)
-
-    def save(self) -> None:
-        if self.session.path is None:
-            self.save_as()
-        else:
-            self.save_to(self.session.path)
-
-    def save_as(self, after: Callable[[], object] = lambda: None) -> None:
-        dialog = QFileDialog(self, "Save project")
-        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
-        dialog.setNameFilter("Projects (*.jaunty)")
-        dialog.setDefaultSuffix("jaunty")
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.fileSelected.connect(lambda name: self.save_to(Path(name)) and after())
-        dialog.open()
-
-    def save_to(self, path: Path) -> bool:
-        """Save to ``path``; return whether it worked. Where not, the window says why."""
-        try:
-            self.session.save(path)
-        except JauntyError as error:
-            self.notice.show_sentences([str(error)])
-            return False
-        return True
-
-    def _when_changes_are_safe(self, proceed: Callable[[], object]) -> None:
-        """Run ``proceed`` after unsaved changes were saved or given up; not at all where the user thinks again."""
-        if self.session.is_saved:
-            proceed()
-            return
-        box = QMessageBox(self)
-        box.setText(f"“{self.session.project.title}” has changes that are not saved.")
-        keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Drop the changes", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
-        box.setDefaultButton(keep)
-        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-
-        def answer() -> None:
-            if box.clickedButton() is drop:
-                self.session.discard_autosave()
-                proceed()
-            elif box.clickedButton() is keep:
-                if self.session.path is None:
-                    self.save_as(proceed)
-                elif self.save_to(self.session.path):
-                    proceed()
-
-        box.finished.connect(lambda _: answer())
-        box.open()
+        targets = chosen if slides[row].id in chosen and len(chosen) > 1 else [slides[row].id]
+        joint_menu(self.session, targets, self).popup(place)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if self.session.is_saved:
@@ -517,7 +388,7 @@ class MainWindow(QMainWindow):
             self.session.forget_changes()
             self.close()
 
-        self._when_changes_are_safe(leave)
+        self.files.when_changes_are_safe(leave)
 
     def _shut_down(self) -> None:
         self.importer.shut_down()
@@ -535,22 +406,6 @@ class MainWindow(QMainWindow):
     def dropEvent(self, event: QDropEvent) -> None:
         paths = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
         if len(paths) == 1 and paths[0].suffix == ".jaunty":
-            self.open_path(paths[0])
+            self.files.open_path(paths[0])
         else:
             self.importer.bring_in(paths)
-
-
-def _differs(project: object, path: Path) -> bool:
-    try:
-        return load_project(path) != project
-    except JauntyError:
-        return True
-
-
-def _without_argument(act: Callable[[], object]) -> Callable[..., None]:
-    """Return ``act`` for Qt's triggered signal, which would pass whether it is checked."""
-
-    def call(*_: object) -> None:
-        act()
-
-    return call

@@ -49,9 +49,9 @@ def run_window(project: str | None) -> int:
     app = make_application()
     window = MainWindow(Session())
     if path is not None:
-        window.open_path(path)
+        window.files.open_path(path)
     else:
-        window.offer_recovery()
+        window.files.offer_recovery()
     window.show()
 
     def stop(*_: object) -> None:
