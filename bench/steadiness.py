@@ -7,7 +7,6 @@ import numpy as np
 from skimage.registration import phase_cross_correlation
 
 from bench.subjects import report
-from jaunty_frame.core import levels
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.level_specs import LevelSpec, level_specs
 from jaunty_frame.core.levels import make_level
@@ -35,7 +34,7 @@ def run(folder: Path) -> None:
     report("push in 1.00 -> 1.05, rendered - commanded, RMS", f"{jitter(photo):.4f} px", "<= 0.02 px")
     for density in (1.25, 1.4, 1.5):
         report(f"breathing at a density of {density}", f"{breathing(photo, density) * 100:.1f} %", "reported")
-    report("density in use", f"{levels.DENSITY}", "-")
+    report("density in use", f"{DENSITY}", "-")
 
 
 def jitter(photo: np.ndarray) -> float:

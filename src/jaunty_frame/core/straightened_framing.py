@@ -88,10 +88,7 @@ class _Search:
 
     def can_show(self, scale: FloatArray, required: NDArray[np.bool_], room: FloatArray) -> NDArray[np.bool_]:
         """Return whether some position shows all required areas, widened by ``room`` (N,) in short sides."""
-        margin = (room * self._short)[:, None] / np.stack([self._turned.photo_aspect, np.ones_like(room)], axis=1)
-        boxes = self._boxes.copy()
-        boxes[..., :2] -= margin[:, None]
-        boxes[..., 2:] += 2 * margin[:, None]
+        boxes = self._with_margin(room * self._short)
         at = np.broadcast_to(np.linspace(-1, 1, 2 * _POSITIONS - 1), (len(scale), 2 * _POSITIONS - 1))
         share = self.shares(self.windows(scale, at), boxes)
         return np.any(np.all(~required[:, None] | (share >= FULLY_VISIBLE - _EQUAL), axis=2), axis=1)
@@ -130,7 +127,8 @@ class _Search:
         share = self.shares(windows, self._boxes)
         visible = share >= FULLY_VISIBLE - _EQUAL
         weights = self._weights[:, None]
-        roomy = self.shares(windows, self._with_room(windows))
+        short = np.minimum(windows[:, 0, 2] * self._turned.photo_aspect, windows[:, 0, 3])
+        roomy = self.shares(windows, self._with_margin(BREATHING_ROOM * short))
         scores = (
             np.all(visible | ~must_show[:, None], axis=2),
             np.sum(weights * visible, axis=2),
@@ -146,9 +144,9 @@ class _Search:
             alive &= masked >= masked.max(axis=1, keepdims=True) - _EQUAL
         return alive.argmax(axis=1)
 
-    def _with_room(self, windows: FloatArray) -> FloatArray:
-        short = np.minimum(windows[:, 0, 2] * self._turned.photo_aspect, windows[:, 0, 3]) * BREATHING_ROOM
-        margin = short[:, None] / np.stack([self._turned.photo_aspect, np.ones_like(short)], axis=1)
+    def _with_margin(self, room: FloatArray) -> FloatArray:
+        """Return the areas' boxes (N, K, 4) widened by ``room`` (N,) photo heights on every side."""
+        margin = room[:, None] / np.stack([self._turned.photo_aspect, np.ones_like(room)], axis=1)
         boxes = self._boxes.copy()
         boxes[..., :2] -= margin[:, None]
         boxes[..., 2:] += 2 * margin[:, None]
