@@ -8,7 +8,7 @@ from skimage.registration import phase_cross_correlation
 
 from bench.subjects import report
 from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.level_specs import LevelSpec, level_specs
+from jaunty_frame.core.level_specs import DENSITY, LevelSpec, level_specs
 from jaunty_frame.core.levels import make_level
 from jaunty_frame.core.paint import paint_photo
 from jaunty_frame.core.paths import EASE_IN_OUT, window_at
