@@ -162,4 +162,6 @@ class CloseUpsAndIntents(unittest.TestCase):
         with self.assertRaises(ValueError):
             edits.set_framing(self.slide, output, None, Window(0, 0, 1, 1), leans=(0.0, 9.0))
         with self.assertRaises(ValueError):
+            edits.add_close_up(self.slide, Window(0.9, 0.2, 0.3, 0.4)).apply(self.project)
+        with self.assertRaises(ValueError):
             edits.set_on_photo("p", "x", straightening=16.0).apply(self.project)

@@ -193,7 +193,7 @@ class PhotoCanvas(QWidget):
         order = sorted(range(len(areas)), key=lambda k: (k != self.chosen_area, areas[k].w * areas[k].h))
         for k in order:
             for part in HANDLES:
-                if self._near(point, areas[k], part):
+                if self._is_near(point, self.to_widget(*corner_of(areas[k], part))):
                     return Grip("area", part, k)
         if self._framed is not None:
             for kind in ("closing", "opening"):
@@ -208,9 +208,6 @@ class PhotoCanvas(QWidget):
             if self._rect(areas[k]).contains(point):
                 return Grip("area", Part.INSIDE, k)
         return None
-
-    def _near(self, point: QPointF, box: Window, part: Part) -> bool:
-        return self._is_near(point, self.to_widget(*corner_of(box, part)))
 
     @staticmethod
     def _is_near(point: QPointF, other: QPointF) -> bool:

@@ -98,6 +98,12 @@ class Value(BaseModel):
         return type(self)(**{**{name: getattr(self, name) for name in type(self).model_fields}, **fields})
 
 
+def _ensure_inside(box: tuple[float, float, float, float], what: str) -> None:
+    x, y, w, h = box
+    if min(x, y) < -1e-9 or x + w > 1 + 1e-9 or y + h > 1 + 1e-9:
+        raise ValueError(f"{what} lies inside the photo, 0 to 1")
+
+
 class KeepArea(Value):
     """A box in the photo that should stay visible; weight 1 is required, less is wished for."""
 
@@ -109,9 +115,7 @@ class KeepArea(Value):
 
     @model_validator(mode="after")
     def _inside(self) -> Self:
-        x, y, w, h = self.box
-        if min(x, y) < -1e-9 or x + w > 1 + 1e-9 or y + h > 1 + 1e-9:
-            raise ValueError("a keep area lies inside the photo, 0 to 1")
+        _ensure_inside(self.box, "a keep area")
         return self
 
 
@@ -196,6 +200,12 @@ class Slide(Value):
     transition: Transition | None = None
     close_up: WindowValue | None = None
     """The part of the photo that this slide is about; None = all of it."""
+
+    @model_validator(mode="after")
+    def _inside(self) -> Self:
+        if self.close_up is not None:
+            _ensure_inside(self.close_up, "a close-up")
+        return self
 
 
 class ZoneMargins(Value):

@@ -7,6 +7,8 @@ from concurrent.futures import ThreadPoolExecutor, as_completed
 from functools import lru_cache
 from importlib.resources import files
 
+import cv2
+
 from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
 from jaunty_frame.document.edits import Edit, set_found_areas
@@ -77,10 +79,10 @@ def find_areas(
 
 def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
     try:
-        pixels = source.thumbnail(photo)
-    except PhotoError:
-        return None
-    return set_found_areas(photo.id, found_areas(pixels), photo.quarter_turns, FINDER_VERSION, again)
+        areas = found_areas(source.thumbnail(photo))
+    except (PhotoError, cv2.error, ValueError, MemoryError):
+        return None  # one odd photo must not cost the others their areas
+    return set_found_areas(photo.id, areas, photo.quarter_turns, FINDER_VERSION, again)
 
 
 def with_areas_found(
