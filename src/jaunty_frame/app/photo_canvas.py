@@ -28,8 +28,6 @@ _WISHED_WEIGHT = 0.5
 _MARGIN = 20
 _HINT_ROOM = 14
 _HINT_PLACE = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom
-# How far around the photo windows are shown, in photos.
-_FAR = 0.5
 _SHORTEST_LINE = 20
 
 
@@ -124,7 +122,7 @@ class PhotoCanvas(QWidget):
             return self._view  # nothing must move under the pointer while something is dragged
         boxes = [WHOLE_PHOTO]
         if self._framed:
-            boxes += [self._near_photo(self._framed.bounding_box(end)) for end in ("opening", "closing")]
+            boxes += [self._framed.bounding_box(end) for end in ("opening", "closing")]
         left, top = min(box.x for box in boxes), min(box.y for box in boxes)
         right, bottom = max(box.x + box.w for box in boxes), max(box.y + box.h for box in boxes)
         ratio = self._photo_size[1] / self._photo_size[0]
@@ -135,13 +133,6 @@ class PhotoCanvas(QWidget):
         width *= self._zoom
         x = self.width() / 2 - (left + right) / 2 * width
         return x, (self.height() - _HINT_ROOM) / 2 - (top + bottom) / 2 * width * ratio, width
-
-    @staticmethod
-    def _near_photo(box: Window) -> Window:
-        """Return what of a window is to have room: a photo that enters starts far outside, which need not be seen."""
-        left, top = max(box.x, -_FAR), max(box.y, -_FAR)
-        right, bottom = min(box.x + box.w, 1 + _FAR), min(box.y + box.h, 1 + _FAR)
-        return Window(left, top, right - left, bottom - top) if right > left and bottom > top else WHOLE_PHOTO
 
     def to_widget(self, x: float, y: float) -> QPointF:
         left, top, width = self._placement()
