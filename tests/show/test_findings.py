@@ -162,6 +162,14 @@ class Reasons(unittest.TestCase):
         close = set_on_slides([slide], "x", close_up=(0.4, 0.3, 0.1, 0.2)).apply(project)
         self.assertIn("close-up", reasons_of(close)[0])
 
+    def test_a_straightened_photo_is_told_by_what_its_own_cover_loses(self):
+        # In the photo's corners: an upright cover of the wide screen loses nothing of them across, a slanted one does.
+        corners = head(0.0, 0.45), head(0.9, 0.45)
+        plain = project_of(*corners, outputs=("wide",))
+        self.assertIn("is in view", reasons_of(plain, "wide")[0])
+        turned = set_on_photo("p0", "x", straightening=8.0).apply(plain)
+        self.assertRegex(reasons_of(turned, "wide")[0], r"^Cover would lose \d+ % of the (left|right) head")
+
     def test_they_are_in_the_plans_json(self):
         plan = Planner().plans(project_of(head(0.4)))["tall"]
         slide = plan_object(plan)["slides"][0]

@@ -40,7 +40,6 @@ _PAGES = ("Placement", "Move", "Photo")
 class Bench(QWidget):
     """Shows and edits the current cell. ``slides`` are all that are chosen on the sheet: choices reach them all."""
 
-    closed = Signal()
     output_chosen = Signal(str)
     remedy_wanted = Signal(object)
 

@@ -2,11 +2,21 @@
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, Signal, SignalInstance
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.show.findings import Finding, Remedy
 from jaunty_frame.show.remedies import REMEDY_WORDS
+
+
+def add_remedy(layout: QHBoxLayout, finding: Finding, wanted: SignalInstance, buttons: list[QPushButton]) -> None:
+    """Add the button of a finding's remedy, if it has one, to its row and to ``buttons``."""
+    if finding.remedy is not Remedy.NONE:
+        button = QPushButton(REMEDY_WORDS[finding.remedy])
+        button.setProperty("role", "small")
+        button.clicked.connect(lambda: wanted.emit(finding))
+        layout.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
+        buttons.append(button)
 
 
 class FindingRows(QWidget):
@@ -49,10 +59,5 @@ class FindingRows(QWidget):
         text.setWordWrap(True)
         layout.addWidget(mark, 0, Qt.AlignmentFlag.AlignTop)
         layout.addWidget(text, 1)
-        if finding.remedy is not Remedy.NONE:
-            button = QPushButton(REMEDY_WORDS[finding.remedy])
-            button.setProperty("role", "small")
-            button.clicked.connect(lambda: self.remedy_wanted.emit(finding))
-            layout.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
-            self.buttons.append(button)
+        add_remedy(layout, finding, self.remedy_wanted, self.buttons)
         return row

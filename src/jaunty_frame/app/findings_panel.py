@@ -4,10 +4,10 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
+from jaunty_frame.app.finding_rows import add_remedy
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.labelled import quiet_label
-from jaunty_frame.show.findings import Finding, Remedy, Severity
-from jaunty_frame.show.remedies import REMEDY_WORDS
+from jaunty_frame.show.findings import Finding, Severity
 
 _HEADINGS = {
     Severity.SEVERE: "Would be noticed at once",
@@ -97,12 +97,7 @@ class FindingsPanel(QWidget):
         layout.addWidget(jump, 0, Qt.AlignmentFlag.AlignTop)
         layout.addWidget(text, 1)
         self.jumps.append(jump)
-        if finding.remedy is not Remedy.NONE:
-            remedy = QPushButton(REMEDY_WORDS[finding.remedy])
-            remedy.setProperty("role", "small")
-            remedy.clicked.connect(lambda: self.remedy_wanted.emit(finding))
-            layout.addWidget(remedy, 0, Qt.AlignmentFlag.AlignTop)
-            self.remedies.append(remedy)
+        add_remedy(layout, finding, self.remedy_wanted, self.remedies)
         return row
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

@@ -19,12 +19,11 @@ from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 from jaunty_frame.app.canvas_painting import dim_unseen, paint_area, paint_level_line, paint_move
 from jaunty_frame.app.canvas_shapes import HANDLES, Framed, Grip, Part, corner_of, dragged_area, snapped
 from jaunty_frame.app.theme import colours, text_font
-from jaunty_frame.core.framing import REQUIRED_WEIGHT
+from jaunty_frame.core.framing import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.core.geometry import WHOLE_PHOTO, Window
 from jaunty_frame.document.model import KeepArea
 
 _REACH = 8
-_WISHED_WEIGHT = 0.5
 _MARGIN = 20
 _HINT_ROOM = 14
 _HINT_PLACE = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom
@@ -360,7 +359,7 @@ class PhotoCanvas(QWidget):
     def toggle_required(self, k: int) -> None:
         """Make a required area wished for, or the other way round."""
         area = self._areas[k]
-        weight = _WISHED_WEIGHT if area.weight >= REQUIRED_WEIGHT else REQUIRED_WEIGHT
+        weight = WISHED_WEIGHT if area.weight >= REQUIRED_WEIGHT else REQUIRED_WEIGHT
         changed = area.changed(weight=weight, origin="hand", confidence=1.0)
         self.areas_changed.emit((*self._areas[:k], changed, *self._areas[k + 1 :]))
         self.gesture_ended.emit()

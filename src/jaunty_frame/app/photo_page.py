@@ -6,11 +6,10 @@ from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushBut
 from jaunty_frame.app.bench_cell import BenchCell
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import add_field, quiet_label, row_of
-from jaunty_frame.core.framing import REQUIRED_WEIGHT
+from jaunty_frame.core.framing import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.document.edits import turn_photos
 from jaunty_frame.document.model import MOST_STRAIGHTENING, NO_CORRECTION
 
-WISHED_WEIGHT = 0.5
 # Name, what it is called, greatest amount, steps on the slider for one unit.
 _CORRECTIONS = (
     ("exposure", "Exposure", 3.0, 100),

@@ -23,11 +23,13 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, cover_size, overlap, visible_share
+from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, cover_size, overlap
 
 BREATHING_ROOM = 0.06
 HAIRLINE = 0.025
 REQUIRED_WEIGHT = 1.0
+WISHED_WEIGHT = 0.5
+"""What an area weighs that the user makes a mere wish."""
 # The zoom-out over which a subject's breathing room grows from nothing to all of it.
 BREATHING_RAMP = 0.10
 _EQUAL = 1e-9
@@ -277,8 +279,3 @@ def _interval_share(a: FloatArray, b: FloatArray, p: FloatArray, size: FloatArra
     """Return the visible share (N, M) of the intervals [a, b] (N,) at positions p (N, M)."""
     length = np.where(b > a, b - a, np.inf)
     return overlap(a[:, None], b[:, None], p, p + size[:, None]) / length[:, None]
-
-
-def required_visible(windows: FloatArray, areas: KeepAreas) -> FloatArray:
-    """Return the visible share (N, K) of each required area, 1 for all others."""
-    return np.where(areas.required, visible_share(windows, areas.boxes), 1.0)

@@ -12,6 +12,7 @@ All windows are in the photo frame of ``core.straightening``; what they show is 
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -147,10 +148,19 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
             asked = np.flatnonzero([move is course.move for move in cells.moves])
             if asked.size:
                 solve = {Move.DIAGONAL: _diagonal, Move.LEAN: _lean, Move.ENTER: _enter}[course.move]
-                ends = base[asked], tight[asked], covers[asked], shown[asked]
-                some = solve(course, cells.rows(asked), *ends)
+                around = _Around(base[asked], tight[asked], covers[asked], shown[asked])
+                some = solve(course, cells.rows(asked), around)
                 opening[asked, c], closing[asked, c], lean[asked, c], possible[asked, c] = some
     return Moves(opening, closing, lean, possible, natural)
+
+
+class _Around(NamedTuple):
+    """base, tight : (N, 4) the solved window and that tightened; covers : (N,); shown : (N, K) areas in the base."""
+
+    base: FloatArray
+    tight: FloatArray
+    covers: NDArray[np.bool_]
+    shown: NDArray[np.bool_]
 
 
 _Ends = tuple[FloatArray, FloatArray, FloatArray, NDArray[np.bool_]]
@@ -159,14 +169,11 @@ _Ends = tuple[FloatArray, FloatArray, FloatArray, NDArray[np.bool_]]
 def _diagonal(
     course: Course,
     cells: Cells,
-    base: FloatArray,
-    tight: FloatArray,
-    covers: NDArray[np.bool_],
-    shown: NDArray[np.bool_],
+    around: _Around,
 ) -> _Ends:
     """Return a move across and down at once that ends on the tight window."""
-    end = np.where(covers[:, None], tight, base)
-    opening = travel_back(end, course, cells, shown)
+    end = np.where(around.covers[:, None], around.tight, around.base)
+    opening = travel_back(end, course, cells, around.shown)
     near = np.abs(opening[:, :2] - end[:, :2]) < _LEAST_TRAVEL * end[:, 2:]
     return opening, end, np.zeros(len(end)), ~np.any(near, axis=1)
 
@@ -189,12 +196,10 @@ def travel_back(end: FloatArray, course: Course, cells: Cells, shown: NDArray[np
 def _lean(
     course: Course,
     cells: Cells,
-    base: FloatArray,
-    tight: FloatArray,
-    covers: NDArray[np.bool_],
-    shown: NDArray[np.bool_],
+    around: _Around,
 ) -> _Ends:
     """Return a window that leans at first and ends level; the lean is lessened until it is sharp and shows all."""
+    base, _, covers, shown = around
     # A photo that is to turn clockwise leans the other way first.
     wanted = -np.minimum(cells.rate * _LEAN_PER_RATE * cells.seconds, MOST_LEAN) * course.across
     centre = weighted_centre(cells.areas)
@@ -218,12 +223,10 @@ def _lean(
 def _enter(
     course: Course,
     cells: Cells,
-    base: FloatArray,
-    tight: FloatArray,
-    covers: NDArray[np.bool_],
-    shown: NDArray[np.bool_],
+    around: _Around,
 ) -> _Ends:
     """Return a move of the photo from outside the frame onto the base."""
+    base = around.base
     opening = base.copy()
     extent = base[:, 2:] * cells.turned.reach
     for axis, sign in ((0, course.across), (1, course.down)):

@@ -6,6 +6,8 @@ The window grows from the cover window (scale 1) in one piece; beyond scale 1 it
 it leaves the photo.
 """
 
+from dataclasses import fields
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -17,6 +19,7 @@ from jaunty_frame.core.framing import (
     Bases,
     KeepAreas,
     Placement,
+    solve_bases,
 )
 from jaunty_frame.core.geometry import FULLY_VISIBLE, FloatArray, overlap, visible_share
 from jaunty_frame.core.straightening import Turned, cover_size_turned
@@ -26,6 +29,22 @@ _EQUAL = 1e-9
 _HALVINGS = 20
 # Rounding leaves a scale of 1 this far from it.
 _COVER = 1e-6
+
+
+def solve_all_bases(
+    turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray | None = None
+) -> Bases:
+    """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``."""
+    if overlays is None:
+        overlays = np.zeros((len(wanted), 0, 4))
+    bases = solve_bases(turned.photo_aspect, turned.aspect, areas, wanted, overlays)
+    aslant = np.flatnonzero(turned.degrees)
+    if aslant.size:
+        chosen = KeepAreas(areas.boxes[aslant], areas.weights[aslant])
+        some = solve_straightened(turned.rows(aslant), chosen, wanted[aslant], overlays[aslant])
+        for field in fields(bases):
+            getattr(bases, field.name)[aslant] = getattr(some, field.name)
+    return bases
 
 
 def solve_straightened(turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray) -> Bases:

@@ -69,11 +69,6 @@ class Turned:
         return np.stack([c + s / self.photo_aspect, c + s * self.photo_aspect], axis=1)
 
 
-def no_turn(photo_aspect: FloatArray, aspect: FloatArray) -> Turned:
-    """Return cells whose photos are not straightened."""
-    return Turned(np.zeros(len(photo_aspect)), photo_aspect, aspect)
-
-
 def _turned(points: FloatArray, degrees: FloatArray, photo_aspect: FloatArray) -> FloatArray:
     """Return points (N, ..., 2), fractions, turned clockwise about the photo's centre in pixels."""
     shape = (len(degrees),) + (1,) * (points.ndim - 2)

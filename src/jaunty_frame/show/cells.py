@@ -9,10 +9,10 @@ from numpy.typing import NDArray
 
 from jaunty_frame.core.close_up import close_up_windows
 from jaunty_frame.core.courses import course_options
-from jaunty_frame.core.framing import PLACEMENTS, Bases, Placement, solve_bases
+from jaunty_frame.core.framing import PLACEMENTS, Bases, Placement
 from jaunty_frame.core.geometry import FloatArray
 from jaunty_frame.core.moves import Cells, Moves, solve_moves
-from jaunty_frame.core.straightened_framing import solve_straightened
+from jaunty_frame.core.straightened_framing import solve_all_bases
 from jaunty_frame.core.straightening import Turned
 from jaunty_frame.document.model import Output
 from jaunty_frame.show.slide_table import SlideTable
@@ -105,12 +105,7 @@ def _solved_bases(
 ) -> Bases:
     cells = cell_inputs(wanted, table, np.zeros((len(rows), 4)))
     turned, areas, placement = cells.turned, cells.areas, table.placement[rows]
-    bases = solve_bases(turned.photo_aspect, turned.aspect, areas, placement, overlays)
-    aslant = np.flatnonzero(turned.degrees)
-    if aslant.size:
-        some = solve_straightened(turned.rows(aslant), table.rows(rows[aslant]), placement[aslant], overlays[aslant])
-        for field in fields(bases):
-            getattr(bases, field.name)[aslant] = getattr(some, field.name)
+    bases = solve_all_bases(turned, areas, placement, overlays)
     close = np.flatnonzero([table.slides[k].close_up is not None for k in rows.tolist()])
     if close.size:
         parts = np.array([table.slides[k].close_up for k in rows[close].tolist()], float)

@@ -5,11 +5,13 @@ from math import exp
 import numpy as np
 
 from jaunty_frame.core.courses import Direction, Move
-from jaunty_frame.core.framing import PLACEMENTS, Placement, solve_bases
-from jaunty_frame.core.geometry import FULLY_VISIBLE, bar_share, visible_share
+from jaunty_frame.core.framing import PLACEMENTS, Placement
+from jaunty_frame.core.geometry import FULLY_VISIBLE, bar_share
 from jaunty_frame.core.moves import LEAST_GAIN
+from jaunty_frame.core.straightened_framing import solve_all_bases
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.show.area_names import area_name
+from jaunty_frame.show.cells import cell_inputs
 from jaunty_frame.show.findings import percent
 from jaunty_frame.show.plan import Framing, Plan
 from jaunty_frame.show.show_move import TOTAL_GAIN
@@ -22,13 +24,13 @@ def framing_reasons(plan: Plan, k: int) -> list[str]:
     """Return why slide ``k`` is framed as it is: its placement, its place, its move; one sentence each."""
     framing = plan.framing(k)
     if plan.hand_set[k]:
-        found = plan.slides[k].id, plan.output.id
-        return [f"Set by hand for {plan.output.name} only.", *_straightened(plan, k), *_motion(plan, k, framing, found)]
+        by_hand = f"Set by hand for {plan.output.name} only."
+        return [by_hand, *_straightened(plan, k), *_motion(plan, k, framing)]
     return [
         *_placement(plan, k, framing),
         *_position(plan, k, framing),
         *_straightened(plan, k),
-        *_motion(plan, k, framing, None),
+        *_motion(plan, k, framing),
     ]
 
 
@@ -61,12 +63,11 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
 def _lost_in_cover(plan: Plan, k: int) -> tuple[float, int]:
     """Return the largest share of a required area that the best cover window loses, and which area that is."""
     row = np.array([k])
-    areas, size = plan.table.rows(row), plan.table.photo_size[row]
-    if not areas.required.any():
+    cell = cell_inputs([(plan.output, row)], plan.table, plan.closing[row])
+    if not cell.areas.required.any():
         return 0.0, 0
-    aspect = np.array([float(plan.output.aspect)])
-    cover = solve_bases(size[:, 0] / size[:, 1], aspect, areas, np.array([PLACEMENTS.index(Placement.COVER)]))
-    shares = np.where(areas.required, visible_share(cover.window, areas.boxes), 1.0)[0]
+    cover = solve_all_bases(cell.turned, cell.areas, np.array([PLACEMENTS.index(Placement.COVER)]))
+    shares = np.where(cell.areas.required, cell.shares(cover.window), 1.0)[0]
     return 1 - float(shares.min()), int(shares.argmin())
 
 
@@ -110,7 +111,8 @@ _MOVES = {
 }
 
 
-def _motion(plan: Plan, k: int, framing: Framing, by_hand: tuple[str, str] | None) -> list[str]:
+def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
+    by_hand = bool(plan.hand_set[k])
     wanted, move = plan.table.moves[k], framing.move
     seconds = float(plan.table.seconds[k])
     if move is Move.HOLD:

@@ -4,7 +4,7 @@ from fractions import Fraction
 from math import ceil
 
 from jaunty_frame.core.courses import Direction
-from jaunty_frame.core.framing import REQUIRED_WEIGHT, Placement
+from jaunty_frame.core.framing import REQUIRED_WEIGHT, WISHED_WEIGHT, Placement
 from jaunty_frame.document.edits import Edit, drop_framings, remove_slides, set_keep_areas, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.findings import Finding, Remedy
@@ -21,7 +21,6 @@ REMEDY_WORDS = {
     Remedy.FIND_AGAIN: "Find keep areas again",
     Remedy.REMOVE_SLIDE: "Remove slide",
 }
-_WISH = 0.5
 _LONGEST_SECONDS = 30
 
 
@@ -43,7 +42,7 @@ def remedy_edit(project: Project, finding: Finding) -> Edit | None:
             areas = project.photo(slide.photo).keep_areas
             return set_keep_areas(
                 slide.photo,
-                [area.changed(weight=_WISH) if area.weight >= REQUIRED_WEIGHT else area for area in areas],
+                [area.changed(weight=WISHED_WEIGHT) if area.weight >= REQUIRED_WEIGHT else area for area in areas],
             )
         case Remedy.SLOWER:
             calm = ceil(float(project.seconds_of(slide)) * finding.amount * 10) / 10
