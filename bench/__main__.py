@@ -4,7 +4,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, memory, speed, steadiness
+from bench import export_ratio, framing, memory, speed, start, steadiness
 
 FIGURES = {
     "framing": framing.run,
@@ -13,7 +13,7 @@ FIGURES = {
     "screening": speed.run_screening,
     "import": speed.run_import,
     "plan": speed.run_plan,
-    "start": speed.run_start,
+    "start": start.run,
     "drag": speed.run_drag,
     "memory": memory.run,
 }

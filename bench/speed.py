@@ -1,9 +1,7 @@
-"""Screening, import, planning and starting."""
+"""Screening, import, planning and dragging."""
 
 import os
 import statistics
-import subprocess
-import sys
 from concurrent.futures import ThreadPoolExecutor
 from fractions import Fraction
 from pathlib import Path
@@ -88,51 +86,6 @@ def run_plan(folder: Path) -> None:
         changed = project
         again.append(seconds_of(lambda: planner.plans(changed)))  # noqa: B023
     report("the same again after one edit", f"{statistics.median(again) * 1000:.1f} ms", "<= 20 ms")
-
-
-_BARE = """
-import sys
-from PySide6.QtWidgets import QApplication, QLabel
-from PySide6.QtCore import QTimer
-app = QApplication(sys.argv)
-label = QLabel("Jaunty Frame"); label.resize(1280, 800)
-label.show()
-label.repaint()
-QTimer.singleShot(0, lambda: app.exit())
-app.exec()
-"""
-_OURS = """
-import os
-import sys
-from pathlib import Path
-from jaunty_frame.cli.entry import hasten_start
-hasten_start()
-from jaunty_frame.app.start import make_application
-from jaunty_frame.app.main_window import MainWindow
-from jaunty_frame.app.session import Session
-from PySide6.QtCore import QTimer
-app = make_application()
-window = MainWindow(Session())
-window.files.open_path(Path(sys.argv[1]))
-window.show()
-window.repaint()
-QTimer.singleShot(0, lambda: os._exit(0))
-app.exec()
-"""
-
-
-def run_start(folder: Path) -> None:
-    project = make_demo(folder / "demo")
-    environment = {**os.environ, "QT_QPA_PLATFORM": os.environ.get("QT_QPA_PLATFORM", "offscreen")}
-
-    def started(script: str) -> None:
-        subprocess.run(
-            [sys.executable, "-c", script, str(project)], check=True, env=environment, stderr=subprocess.DEVNULL
-        )
-
-    started(_OURS)
-    ratio, a, b = median_ratio(lambda: started(_OURS), lambda: started(_BARE), runs=7)
-    report("start to the first painted window / bare window", f"{ratio:.2f} ({a:.2f} s / {b:.2f} s)", "<= 3")
 
 
 def run_drag(folder: Path) -> None:

@@ -1,6 +1,5 @@
 """The window on a real X server: it opens from the command line, takes keys and mouse, and paints what it should."""
 
-import os
 import shutil
 import subprocess
 import sys
@@ -8,6 +7,8 @@ import tempfile
 import textwrap
 import unittest
 from pathlib import Path
+
+from bench.x_server import x_server
 
 from jaunty_frame.document.edits import add_photos
 from jaunty_frame.document.model import Project
@@ -67,30 +68,16 @@ sys.exit(start.run_window(sys.argv[1]))
 @unittest.skipUnless(shutil.which("Xvfb"), "needs Xvfb")
 class RealWindow(unittest.TestCase):
     def test_it_opens_works_and_closes_on_an_x_server(self):
-        reading, writing = os.pipe()
-        server = subprocess.Popen(
-            ["Xvfb", "-displayfd", str(writing), "-screen", "0", "1400x900x24", "-nolisten", "tcp"],
-            pass_fds=[writing],
-            stderr=subprocess.DEVNULL,
-        )
-        os.close(writing)
-        try:
-            with open(reading) as pipe, tempfile.TemporaryDirectory() as folder:
-                display = f":{pipe.readline().strip()}"
-                self.work_on(display, Path(folder))
-        finally:
-            server.terminate()
-            server.wait()
+        with x_server() as environment, tempfile.TemporaryDirectory() as folder:
+            self.work_on(environment, Path(folder))
 
-    def work_on(self, display: str, folder: Path) -> None:
+    def work_on(self, environment: dict[str, str], folder: Path) -> None:
         photos = import_photos(write_set(folder, 3), folder, ThumbnailCache(folder / "cache")).photos
         project = add_photos(photos).apply(Project(outputs=(output_from_text("240x400"), output_from_text("400x240"))))
         path = folder / "show.jaunty"
         save_project(project, path)
         environment = {
-            **os.environ,
-            "DISPLAY": display,
-            "QT_QPA_PLATFORM": "xcb",
+            **environment,
             "XDG_STATE_HOME": str(folder / "state"),
             "XDG_CACHE_HOME": str(folder / "caches"),
         }

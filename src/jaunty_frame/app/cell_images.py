@@ -2,12 +2,10 @@
 
 import threading
 from collections import OrderedDict
-from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
 from types import ModuleType
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
-from PySide6.QtCore import QObject, Qt, QTimer, Signal
+from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QImage
 
 from jaunty_frame.core.colour import Amounts
@@ -17,7 +15,9 @@ from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.show.frame import FrameContent
 from jaunty_frame.show.picture_spec import PictureSpec, wanted_width
 
-if TYPE_CHECKING:  # see _painting
+if TYPE_CHECKING:  # see begin and _painting
+    from concurrent.futures import ThreadPoolExecutor
+
     from jaunty_frame.show.picture import Picture
 
 _MOST_BYTES = 200_000_000
@@ -25,8 +25,7 @@ _MOST_PICTURES = 24
 _MOST_WAITING = 400
 
 
-@dataclass(frozen=True)
-class PhotoKey:
+class PhotoKey(NamedTuple):
     """What tells one photo's pixels from another's."""
 
     content: str
@@ -39,8 +38,7 @@ def photo_key(photo: Photo) -> PhotoKey:
     return PhotoKey(photo.content, photo.path, photo.quarter_turns, Amounts(**dict(photo.correction)))
 
 
-@dataclass(frozen=True)
-class CellRequest:
+class CellRequest(NamedTuple):
     """A slide's picture at one size, through one window; ``spec`` None asks for the photo itself, ``width`` wide."""
 
     photo: PhotoKey
@@ -64,12 +62,9 @@ class CellImages(QObject):
         self._closed = False
         self._waiting: OrderedDict[CellRequest, tuple[PhotoSource, Photo]] = OrderedDict()
         self._lock = threading.Lock()
-        self._pool = ThreadPoolExecutor(2, "cells")
         self._pictures: OrderedDict[tuple[PhotoKey, PictureSpec], Picture] = OrderedDict()
         self._made.connect(self._take, Qt.ConnectionType.QueuedConnection)
-        # Until Qt's loop runs, workers would only take Python's lock from the window that is being built.
-        self._started = False
-        QTimer.singleShot(0, self, self._start)
+        self._pool: ThreadPoolExecutor | None = None
 
     def image(self, request: CellRequest, source: PhotoSource, photo: Photo) -> QImage | None:
         """Return the picture if it is there; otherwise have it made, and ``ready`` tells when it is.
@@ -94,13 +89,18 @@ class CellImages(QObject):
                 self._waiting.popitem(last=False)
             if new:
                 self._unfinished += 1
-        if new and self._started:
+        if new and self._pool is not None:
             self._pool.submit(self._work)
 
-    def _start(self) -> None:
-        self._started = True
+    def begin(self) -> None:
+        """Let the workers begin, who until now would only have taken Python's lock from the window being built."""
+        from concurrent.futures import ThreadPoolExecutor
+
         with self._lock:
-            waiting = 0 if self._closed else self._unfinished
+            if self._closed:
+                return
+            waiting = self._unfinished
+        self._pool = ThreadPoolExecutor(2, "cells")
         for _ in range(waiting):
             self._pool.submit(self._work)
 
@@ -128,7 +128,8 @@ class CellImages(QObject):
         with self._lock:
             self._closed = True
             self._waiting.clear()
-        self._pool.shutdown(cancel_futures=True)
+        if self._pool is not None:
+            self._pool.shutdown(cancel_futures=True)
 
     def _work(self) -> None:
         with self._lock:

@@ -8,7 +8,6 @@ from PySide6.QtCore import QElapsedTimer, QStandardPaths, Qt, QUrl, Signal
 from PySide6.QtGui import QDesktopServices, QKeyEvent
 from PySide6.QtWidgets import (
     QCheckBox,
-    QFileDialog,
     QHBoxLayout,
     QLabel,
     QLineEdit,
@@ -18,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from jaunty_frame.app.dialogs import ask_for_folder
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
 from jaunty_frame.app.widgets.choice import Choice
@@ -134,11 +134,8 @@ class ExportPanel(QWidget):
         self.quality_said.setText(_QUALITY_SAID[quality])
 
     def _choose_folder(self) -> None:
-        dialog = QFileDialog(self, "Folder for the videos", self.folder.text())
-        dialog.setFileMode(QFileDialog.FileMode.Directory)
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.fileSelected.connect(self.folder.setText)
-        dialog.open()
+        start = self.folder.text()
+        ask_for_folder(self, "Folder for the videos", start, lambda folder: self.folder.setText(str(folder)))
 
     def _open_folder(self) -> None:
         QDesktopServices.openUrl(QUrl.fromLocalFile(self.folder.text()))

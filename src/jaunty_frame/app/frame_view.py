@@ -1,7 +1,5 @@
 """One frame of a slide in one output, with the output's zones drawn over it."""
 
-from dataclasses import replace
-
 from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -75,7 +73,7 @@ class FrameView(QWidget):
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
         spec = picture_spec(plan, row, width, height, Coding.SCREEN)
         if self._without_correction:
-            spec = replace(spec, correction=Amounts())
+            spec = spec._replace(correction=Amounts())
         key = photo_key(photo)
         content = slide_content(plan, row, self._progress)
         picture = self._images.picture(key, spec)

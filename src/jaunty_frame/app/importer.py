@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Signal
 
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
@@ -32,6 +32,7 @@ class Importer(QObject):
         self._session = session
         self.task: Task | None = None
         self.finding: Task | None = None
+        self._may_work = False
         self._waiting: list[tuple[list[Path], int | None]] = []
         # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
         # tried again and again.
@@ -77,8 +78,14 @@ class Importer(QObject):
         self.task = task
         task.failed.connect(lambda sentence: self._end([sentence]))
         task.cancelled.connect(lambda: self._end(["The import was stopped; nothing was added."]))
-        # Once Qt's loop runs: a thread would only take Python's lock from a window that is just being built.
-        QTimer.singleShot(0, task, task.start)
+        if self._may_work:
+            task.start()
+
+    def begin(self) -> None:
+        """Let work run, which until now waited so as not to take Python's lock from the window being built."""
+        self._may_work = True
+        if self.task is not None:
+            self.task.start()
 
     def cancel(self) -> None:
         self._waiting.clear()

@@ -14,13 +14,13 @@ from jaunty_frame.document.outputs import PRESETS
 
 Actions = Mapping[str, QAction]
 
-_TRANSITIONS = (
-    ("Cut", Transition(kind="cut")),
-    ("Cross dissolve 0.5 s", Transition(seconds="1/2")),
-    ("Cross dissolve 0.7 s", Transition(seconds="7/10")),
-    ("Cross dissolve 1 s", Transition(seconds="1/1")),
-    ("Cross dissolve 2 s", Transition(seconds="2/1")),
-)
+_TRANSITIONS = {
+    "Cut": {"kind": "cut"},
+    "Cross dissolve 0.5 s": {"seconds": "1/2"},
+    "Cross dissolve 0.7 s": {"seconds": "7/10"},
+    "Cross dissolve 1 s": {"seconds": "1/1"},
+    "Cross dissolve 2 s": {"seconds": "2/1"},
+}
 
 
 def output_presets_menu(session: Session, actions: Actions, parent: QWidget) -> QMenu:
@@ -59,7 +59,8 @@ def joint_menu(session: Session, slide_ids: Sequence[str], parent: QWidget) -> Q
     here = "here" if len(slide_ids) == 1 else f"at {len(slide_ids)} joints"
     for scope in (here, "everywhere"):
         menu.addSection(scope.capitalize())
-        for text, transition in _TRANSITIONS:
+        for text, fields in _TRANSITIONS.items():
+            transition = Transition.model_validate(fields)
             edit = (
                 edits.set_on_slides(slide_ids, "Transition", transition=transition)
                 if scope == here

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from types import ModuleType
 
-from PySide6.QtCore import QObject, Qt, Signal
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.session import Session
 from jaunty_frame.errors import JauntyError
@@ -23,11 +24,7 @@ class ProjectFiles(QObject):
         self._session, self._window = session, window
 
     def choose_project(self) -> None:
-        dialog = QFileDialog(self._window, "Open project")
-        dialog.setNameFilter("Projects (*.jaunty)")
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.fileSelected.connect(lambda name: self.open_path(Path(name)))
-        dialog.open()
+        _dialogs().ask_for_project(self._window, self.open_path)
 
     def open_path(self, path: Path) -> None:
         """Open a project, after asking about unsaved changes and offering what a crash left behind."""
@@ -66,13 +63,7 @@ class ProjectFiles(QObject):
             self.save_to(self._session.path)
 
     def save_as(self, after: Callable[[], object] = lambda: None) -> None:
-        dialog = QFileDialog(self._window, "Save project")
-        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
-        dialog.setNameFilter("Projects (*.jaunty)")
-        dialog.setDefaultSuffix("jaunty")
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.fileSelected.connect(lambda name: self.save_to(Path(name)) and after())
-        dialog.open()
+        _dialogs().ask_where_to_save(self._window, lambda path: self.save_to(path) and after())
 
     def save_to(self, path: Path) -> bool:
         """Save to ``path``; return whether it worked. Where not, the window says why."""
@@ -88,26 +79,24 @@ class ProjectFiles(QObject):
         if self._session.is_saved:
             proceed()
             return
-        box = QMessageBox(self._window)
-        box.setText(f"“{self._session.project.title}” has changes that are not saved.")
-        keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Drop the changes", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
-        box.setDefaultButton(keep)
-        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
 
-        def answer() -> None:
-            if box.clickedButton() is drop:
-                self._session.discard_autosave()
+        def save() -> None:
+            if self._session.path is None:
+                self.save_as(proceed)
+            elif self.save_to(self._session.path):
                 proceed()
-            elif box.clickedButton() is keep:
-                if self._session.path is None:
-                    self.save_as(proceed)
-                elif self.save_to(self._session.path):
-                    proceed()
 
-        box.finished.connect(lambda _: answer())
-        box.open()
+        def drop() -> None:
+            self._session.discard_autosave()
+            proceed()
+
+        _dialogs().ask_about_changes(self._window, self._session.project.title, save, drop)
+
+
+def _dialogs() -> ModuleType:
+    from jaunty_frame.app import dialogs
+
+    return dialogs
 
 
 def _differs(project: object, path: Path) -> bool:

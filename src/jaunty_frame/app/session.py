@@ -74,7 +74,7 @@ class Session(QObject):
     def findings(self) -> list[Finding]:
         """Return the findings that are to be marked, those that the user asked for left out."""
         if self._findings is None:
-            found = all_findings(self.project, self.plans(), self.states)
+            found = all_findings(self.project, self.plans(), self.states) if self.project.slides else []
             self._findings = [finding for finding in found if not finding.noted_only]
         return self._findings
 

@@ -54,6 +54,8 @@ class SheetView(QTableView):
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._session, self._images = session, images
+        # To hand out a viewport that Qt made, PySide loads all classes that it might be, for 0.015 s.
+        self.setViewport(QWidget())
         self.sheet_model = SheetModel(session, self)
         self.setModel(self.sheet_model)
         self._delegate = SheetDelegate(session, self.sheet_model, images, self)

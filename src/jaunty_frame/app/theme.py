@@ -3,20 +3,21 @@
 Pictures lie on pure grey, so that their colours are not judged against a tint (ISO 3664). Text on it is white.
 """
 
-from dataclasses import dataclass
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import lru_cache
-from importlib.resources import files
+from pathlib import Path
+from typing import NamedTuple
 
 from PySide6.QtCore import QByteArray, Qt
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPalette, QPixmap
 from PySide6.QtWidgets import QApplication
 
 FONT = "Inter"
-_ASSETS = files("jaunty_frame.app") / "assets"
+_ASSETS = Path(__file__).parent / "assets"
 
 
-@dataclass(frozen=True)
-class Colours:
+class Colours(NamedTuple):
     """One set of named colours."""
 
     surround: str
@@ -105,9 +106,18 @@ def set_theme(app: QApplication, dark: bool) -> None:
     global _current
     _current = DARK if dark else LIGHT
     icon.cache_clear()
-    app.setStyle("Fusion")
     app.setPalette(_palette(_current))
     app.setStyleSheet(_style_sheet(_current))
+
+
+@contextmanager
+def styled_when_built(app: QApplication) -> Iterator[None]:
+    """Leave the style sheet off while widgets are built, as Qt works it out anew for each one that gets a parent."""
+    app.setStyleSheet("")
+    try:
+        yield
+    finally:
+        app.setStyleSheet(_style_sheet(_current))
 
 
 def _palette(c: Colours) -> QPalette:

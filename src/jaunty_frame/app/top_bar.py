@@ -93,8 +93,8 @@ class TopBar(QWidget):
             self.title.setText(project.title)
             del blocker
         count = len(project.slides)
-        plans = list(self._session.plans().values())
-        length = f" · {clock_text(plans[0].seconds)}" if plans and count else ""
+        shown = count and project.outputs
+        length = f" · {clock_text(self._session.plans()[project.outputs[0].id].seconds)}" if shown else ""
         self.facts.setText(f"{count} slide{'s' * (count != 1)}{length}{self._looking}")
         found = len(self._session.findings())
         self.findings.setText(f"!  {found} finding{'s' * (found != 1)}")

@@ -6,15 +6,14 @@ both ends of a slide are rounded to the nearest frame, so neither gaps nor drift
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
+from typing import NamedTuple
 
 MIN_SECONDS = Fraction(1, 10)
 
 
-@dataclass(frozen=True)
-class Timing:
+class Timing(NamedTuple):
     """Exact times of a show, the same for every output; all in units of 1/``unit`` seconds."""
 
     unit: int
@@ -30,8 +29,7 @@ class Timing:
         return Fraction(self.ends[-1], self.unit) if self.ends else Fraction(0)
 
 
-@dataclass(frozen=True)
-class Schedule:
+class Schedule(NamedTuple):
     """Whole frames of a show at one frame rate. Slide k is seen at first[k] .. first[k] + frames[k] - 1."""
 
     first: tuple[int, ...]

@@ -9,14 +9,14 @@ lies at X = step * i + offset_x, Y = step * j + offset_y in picture pixels, whos
 
 from dataclasses import dataclass
 from enum import Enum
+from typing import NamedTuple
 
 import numpy as np
 
 from jaunty_frame.core.colour import BT709_LIMITED, Pixels
 
 
-@dataclass(frozen=True)
-class Sampling:
+class Sampling(NamedTuple):
     """Where the samples of a plane lie in the picture, and what value stands for black there."""
 
     step: int

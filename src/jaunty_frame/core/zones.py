@@ -1,12 +1,11 @@
 """Regions of an output: lost at the edge, fit for words, covered by something on the receiver."""
 
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from jaunty_frame.core.geometry import Window
 
 
-@dataclass(frozen=True)
-class Zones:
+class Zones(NamedTuple):
     """Margins as fractions of the frame: of its width at the sides, of its height above and below."""
 
     action_safe: float = 0.0

@@ -4,8 +4,7 @@
 """
 
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.geometry import Window, turned_box
@@ -25,8 +24,7 @@ from jaunty_frame.document.outputs import with_free_id
 _INTENT_WEIGHT = 0.9
 
 
-@dataclass(frozen=True)
-class Edit:
+class Edit(NamedTuple):
     """A change of the project. ``apply`` returns the same object where nothing changes."""
 
     label: str

@@ -1,6 +1,6 @@
 """Undo and redo: the history keeps whole projects, which share what they have in common."""
 
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from jaunty_frame.document.edits import Edit
 from jaunty_frame.document.model import Project
@@ -8,8 +8,7 @@ from jaunty_frame.document.model import Project
 LONGEST = 500
 
 
-@dataclass(frozen=True)
-class _Step:
+class _Step(NamedTuple):
     label: str
     merge: str
     before: Project

@@ -90,7 +90,8 @@ EasingValue = Annotated[
 class Value(BaseModel):
     """Base of all values: frozen, nothing extra, no NaN."""
 
-    # Deferred: building every class on its own at import would take 0.08 s of the start.
+    # Deferred: building every class on its own at import would take 0.08 s of the start. Defaults are constructed
+    # without validation, which would build their classes too.
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
     def changed(self, **fields: Any) -> Self:
@@ -131,7 +132,7 @@ class Correction(Value):
     warmth: Amount = 0.0
 
 
-NO_CORRECTION = Correction()
+NO_CORRECTION = Correction.model_construct()
 
 
 class Photo(Value):
@@ -231,7 +232,7 @@ class Output(Value):
     height: Annotated[int, Field(ge=64, le=LONGEST_SIDE, multiple_of=2)]
     pixel_aspect: PixelAspect = Fraction(1)
     frame_rate: FrameRate = Fraction(30)
-    zones: ZoneMargins = ZoneMargins()
+    zones: ZoneMargins = ZoneMargins.model_construct()
 
     @property
     def aspect(self) -> Fraction:
@@ -249,8 +250,8 @@ class HouseRules(Value):
     show_move: Literal["none", "push-in", "pull-out"] = "none"
     """One slow move through all slides that have no move of their own."""
     easing: EasingValue = EASE_IN_OUT
-    fill: FillValue = BlurredFill()
-    transition: Transition = Transition()
+    fill: FillValue = BlurredFill.model_construct()
+    transition: Transition = Transition.model_construct()
     fade_in: JointSeconds = Fraction(7, 10)
     fade_out: JointSeconds = Fraction(7, 10)
     least_softness: Annotated[float, Field(ge=0.1, le=4.0)] = 0.75

@@ -1,7 +1,6 @@
 """The outputs that people usually need, and outputs of one's own size."""
 
 import re
-from dataclasses import asdict
 from fractions import Fraction
 
 from pydantic import ValidationError
@@ -24,7 +23,7 @@ def _preset(
         height=height,
         pixel_aspect=Fraction(pixel),
         frame_rate=Fraction(rate),
-        zones=ZoneMargins(**asdict(margins)),
+        zones=ZoneMargins(**margins._asdict()),
     )
 
 

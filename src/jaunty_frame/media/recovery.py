@@ -3,9 +3,9 @@
 import contextlib
 import json
 import os
-from dataclasses import dataclass
 from hashlib import blake2b
 from pathlib import Path
+from typing import NamedTuple
 
 from platformdirs import user_state_dir
 
@@ -15,8 +15,7 @@ from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import write_whole
 
 
-@dataclass(frozen=True)
-class Autosave:
+class Autosave(NamedTuple):
     """An unsaved state of a project. path : of its file, None if it was never saved."""
 
     file: Path

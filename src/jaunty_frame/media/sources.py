@@ -3,14 +3,17 @@
 import threading
 from collections import OrderedDict
 from collections.abc import Callable
-from concurrent.futures import Future
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.turning import turned_pixels
 from jaunty_frame.document.model import Photo
 from jaunty_frame.media.files import read_bytes
 from jaunty_frame.media.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
+
+if TYPE_CHECKING:  # see _once
+    from concurrent.futures import Future
 
 _MOST_REMEMBERED = 96_000_000
 # Content (or path), quarter turns, reduction (0 for the thumbnail).
@@ -73,6 +76,9 @@ class PhotoSource:
 
     def _once(self, key: _Key, make: Callable[[], Pixels]) -> Pixels:
         """Return the remembered pixels of ``key``; several threads that ask at once wait for the same one."""
+        # With logging it takes 0.006 s to load, which the first painted window does not wait for.
+        from concurrent.futures import Future
+
         with self._lock:
             if key in self._small:
                 self._small.move_to_end(key)

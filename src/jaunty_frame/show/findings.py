@@ -1,8 +1,8 @@
 """Findings: what the checks have to say about a slide in an output, in words, with a remedy."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from enum import IntEnum, StrEnum
+from typing import NamedTuple
 
 import numpy as np
 
@@ -78,8 +78,7 @@ class PhotoState(StrEnum):
     MISSING = "missing"
 
 
-@dataclass(frozen=True)
-class Finding:
+class Finding(NamedTuple):
     """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind."""
 
     slide: int

@@ -1,15 +1,14 @@
 """What one frame of a show shows: decided from the plan, without a pixel. Equal contents give equal pixels."""
 
 from bisect import bisect_right
-from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.paths import degrees_at, progress_of_frame, window_at
 from jaunty_frame.show.plan import Plan
 
 
-@dataclass(frozen=True)
-class Layer:
+class Layer(NamedTuple):
     """One slide, seen through ``window``, the photo turned clockwise by ``degrees`` about the window's centre."""
 
     slide: int
@@ -17,8 +16,7 @@ class Layer:
     degrees: float = 0.0
 
 
-@dataclass(frozen=True)
-class FrameContent:
+class FrameContent(NamedTuple):
     """A slide, in a transition the incoming one with its weight, and how much light the picture has."""
 
     layer: Layer
@@ -28,7 +26,7 @@ class FrameContent:
 
     def alone(self) -> "FrameContent":
         """Return the slide's picture by itself; which slide it is makes no difference to its pixels."""
-        return FrameContent(replace(self.layer, slide=0))
+        return FrameContent(self.layer._replace(slide=0))
 
 
 def frame_content(plan: Plan, n: int) -> FrameContent:

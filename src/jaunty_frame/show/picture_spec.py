@@ -1,7 +1,7 @@
 """What a slide needs ready before it can be painted: decided from the plan, without a pixel."""
 
-from dataclasses import dataclass
 from math import ceil
+from typing import NamedTuple
 
 import numpy as np
 
@@ -14,8 +14,7 @@ from jaunty_frame.document.model import BlurredFill, PlainFill
 from jaunty_frame.show.plan import Plan
 
 
-@dataclass(frozen=True)
-class PictureSpec:
+class PictureSpec(NamedTuple):
     """All that decides a slide's picture but the photo's pixels; hashable."""
 
     levels: tuple[LevelSpec, ...]

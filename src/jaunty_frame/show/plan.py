@@ -6,6 +6,7 @@ what changed.
 
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,8 +29,7 @@ from jaunty_frame.show.show_move import show_moved
 from jaunty_frame.show.slide_table import SlideTable, slide_table
 
 
-@dataclass(frozen=True)
-class Framing:
+class Framing(NamedTuple):
     """How one slide sits in one output. placement is None where it is hand-set.
 
     opening_degrees, closing_degrees : how far the photo is turned clockwise, straightening included.
