@@ -27,7 +27,7 @@ class Crop:
     """One photo in one ratio; kept, centred : as shares of what the best possible crop keeps."""
 
     name: str
-    real: bool
+    kind: str
     ratio: str
     kept: float
     centred: float
@@ -61,7 +61,7 @@ def _crop(photo: LabelledPhoto, found: tuple[FoundArea, ...], ratio: str, aspect
     best = float(shares.max())
     return Crop(
         name=photo.name,
-        real=photo.real,
+        kind=photo.kind,
         ratio=ratio,
         kept=float(_kept(photo, window[None])[0]) / best,
         centred=float(shares[_STEPS // 2]) / best,
@@ -104,8 +104,9 @@ def run(folder: Path) -> None:
     finally:
         cv2.setNumThreads(threads)
     crops = measured_crops(photos, found)
-    for name, real in (("real", True), ("drawn", False)):
-        _report_kind(f"{name} ({sum(photo.real == real for photo in photos)})", [c for c in crops if c.real == real])
+    for kind in ("real", "held out", "drawn"):
+        count = sum(photo.kind == kind for photo in photos)
+        _report_kind(f"{kind} ({count})", [crop for crop in crops if crop.kind == kind])
     report("finding keep areas, one core, median a photo", f"{statistics.median(times) * 1000:.0f} ms", "<= 150 ms")
     report("the same, the slowest in twenty", f"{np.percentile(times, 95) * 1000:.0f} ms", "-")
 

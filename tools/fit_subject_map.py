@@ -25,10 +25,10 @@ _PLACES = 1200
 
 def main() -> None:
     network = ForegroundFinder(finder_models().foreground)
-    photos = labelled_photos()
+    photos = [photo for photo in labelled_photos() if photo.kind != "held out"]
     samples = [_sample(photo, network) for photo in photos]
-    for name, real in (("real", True), ("drawn", False)):
-        print(name, "cross-validated area under the curve:", f"{_validated(photos, samples, real):.4f}")
+    for kind in ("real", "drawn"):
+        print(kind, "cross-validated area under the curve:", f"{_validated(photos, samples, kind):.4f}")
     weights, bias = _fitted([*range(len(photos))], photos, samples)
     for cue, weight in zip(CUES, weights, strict=True):
         print(f"    {weight:.3f},  # {cue}")
@@ -54,7 +54,7 @@ def _fitted(chosen: list[int], photos: list[LabelledPhoto], samples: list) -> tu
         share = np.where(subject, 0.5 / max(subject.sum(), 1), 0.5 / max((~subject).sum(), 1))
         maps.append(places)
         inside.append(subject)
-        weight.append(share * (2.0 if photos[k].real else 1.0))
+        weight.append(share * (2.0 if photos[k].kind == "real" else 1.0))
     x = np.concatenate(maps)
     mean, scale = x.mean(axis=0), x.std(axis=0) + 1e-9
     weights = np.concatenate(weight)
@@ -64,7 +64,7 @@ def _fitted(chosen: list[int], photos: list[LabelledPhoto], samples: list) -> tu
     return coefficients, float(model.intercept_[0] - coefficients @ mean)
 
 
-def _validated(photos: list[LabelledPhoto], samples: list, real: bool) -> float:
+def _validated(photos: list[LabelledPhoto], samples: list, kind: str) -> float:
     order = np.random.default_rng(0).permutation(len(photos))
     scores = []
     for fold in range(_FOLDS):
@@ -72,7 +72,7 @@ def _validated(photos: list[LabelledPhoto], samples: list, real: bool) -> float:
         weights, _ = _fitted([k for k in order.tolist() if k not in test], photos, samples)
         for k in test:
             places, subject = samples[k]
-            if photos[k].real == real and 0 < subject.mean() < 1:
+            if photos[k].kind == kind and 0 < subject.mean() < 1:
                 scores.append(roc_auc_score(subject, places @ weights))
     return float(np.mean(scores))
 

@@ -8,6 +8,7 @@ from bench.drawn_photos import drawn_photo
 from skimage import data
 from sklearn.datasets import load_sample_image
 
+from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.geometry import Window, visible_share
 from jaunty_frame.core.keep_areas import KeepAreaFinder
 from jaunty_frame.demo.scenes import SCENES, draw_scene
@@ -107,3 +108,23 @@ class OnDrawnScenes(FinderCase):
             ]
             apart += len(found) >= 2 and min(held) > 0.8 and max(area.box.w for area in found) < 0.6
         self.assertGreaterEqual(apart, 4)
+
+    def test_a_subject_that_fills_the_photo_has_a_core_and_a_required_one_has_none(self):
+        wished = required = 0
+        for scene in SCENES:
+            found = self.finder.find(bgr(draw_scene(scene)[0]))
+            cores = [area for area in found if area.what is AreaKind.CORE]
+            subjects = [area for area in found if area.what is AreaKind.SUBJECT]
+            required += any(area.weight == 1 for area in subjects)
+            for core in cores:
+                wished += 1
+                around = max(
+                    subjects, key=lambda area: visible_share(np.array([area.box]), np.array([[core.box]]))[0, 0]
+                )
+                with self.subTest(scene=scene.name):
+                    self.assertGreater(visible_share(np.array([around.box]), np.array([[core.box]]))[0, 0], 0.95)
+                    self.assertLess(core.box.w * core.box.h, 0.85 * around.box.w * around.box.h)
+                    self.assertLess(core.weight, around.weight)
+                    self.assertLess(around.weight, 1.0)
+        self.assertGreaterEqual(wished, 2)
+        self.assertGreaterEqual(required, 8)

@@ -2,9 +2,11 @@
 
 Heads are required, what the subject map shows beside them (mostly bodies) is wished for. Without heads, up to three
 separate subjects are found; they are required where they stand out clearly and cover less than about half of the photo.
+The core of a subject that is only wished for tells where to crop when the frame cannot hold all of it.
 The same photo always gives the same areas.
 """
 
+from math import ceil
 from typing import NamedTuple
 
 import cv2
@@ -18,7 +20,7 @@ from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering, find_lettering
 from jaunty_frame.core.salience import GRID_PX, drawn_to_edges, subject_map
 
-FINDER_VERSION = 2
+FINDER_VERSION = 3
 LOOKED_AT_PX = 512
 """Photos are looked at with their longer side at this length; more tells no more."""
 CONFIDENT = 0.6
@@ -29,7 +31,8 @@ _HAIR, _EARS, _CHIN = 0.55, 0.3, 0.15
 _LEAST_FACE = 0.12
 _BODY_WEIGHT = 0.5
 _LETTERING_WEIGHT = 0.7
-_FEWEST_SIGNS = 8
+# Leaves and gravel may look like a line of up to ten signs.
+_FEWEST_SIGNS = 12
 _SIGNS_OF_A_LINE = 5
 
 _MOST_SUBJECTS = 3
@@ -38,6 +41,10 @@ _BOX_PX = GRID_PX // 2
 _EVEN = 0.5
 # A further subject has at least this share of the first one's weight.
 _LEAST_SUBJECT = 0.3
+# A core is what is surely subject, where that is rather smaller.
+_SURE = 0.75
+_CORE_WEIGHT = 0.5
+_LARGEST_CORE = 0.8
 _PADDING = 0.02
 _NO_CONTRAST = 0.2
 # Edges go on over lines of which this part is rather surely subject, up to this share of the box's longer side.
@@ -81,9 +88,11 @@ class KeepAreaFinder:
         lines = find_lettering(photo)
         likely = subject_map(photo, self._foreground.foreground(photo), lines)
         letters = [] if heads else _lettering_areas(lines)
-        boxes = _subject_boxes(drawn_to_edges(photo, likely))
+        drawn = drawn_to_edges(photo, likely)
+        boxes = _subject_boxes(drawn)
         may_be_required = not heads and not letters
-        return (*heads, *letters, *_subjects(boxes, likely, photo.shape[1] / photo.shape[0], may_be_required))
+        subjects = _subjects(boxes, likely, photo.shape[1] / photo.shape[0], may_be_required)
+        return (*heads, *letters, *subjects, *([] if heads else _cores(drawn, boxes, subjects)))
 
 
 def _heads(faces: list[Face]) -> list[FoundArea]:
@@ -150,9 +159,7 @@ def _subjects(boxes: list[Window], likely: np.ndarray, photo_aspect: float, may_
 
 def _subject_boxes(likely: np.ndarray) -> list[Window]:
     """Return the boxes that hold the most subject for their size, one after the other, none overlapping."""
-    scale = _BOX_PX / max(likely.shape)
-    size = max(8, round(likely.shape[1] * scale)), max(8, round(likely.shape[0] * scale))
-    worth = cv2.resize(likely, size, interpolation=cv2.INTER_AREA) - _EVEN
+    worth = _coarse(likely) - _EVEN
     height, width = worth.shape
     boxes: list[Window] = []
     first = 0.0
@@ -167,6 +174,31 @@ def _subject_boxes(likely: np.ndarray) -> list[Window]:
         # A cell's margin keeps the next box from growing out of this one's rim.
         worth[max(top - 1, 0) : bottom + 1, max(left - 1, 0) : right + 1] = -_EVEN
     return boxes
+
+
+def _cores(likely: np.ndarray, boxes: list[Window], subjects: list[FoundArea]) -> list[FoundArea]:
+    """Return the cores, rather smaller than the subjects, of those that are only wished for.
+
+    Required subjects are held whole wherever the placement lets them.
+    """
+    worth = _coarse(likely) - _SURE
+    height, width = worth.shape
+    cores = []
+    for (x, y, w, h), subject in zip(boxes, subjects, strict=True):
+        outside = np.ones(worth.shape, bool)
+        outside[int(y * height) : ceil((y + h) * height), int(x * width) : ceil((x + w) * width)] = False
+        total, (left, top, right, bottom) = _heaviest_box(np.where(outside, -1.0, worth))
+        box = Window(left / width, top / height, (right - left) / width, (bottom - top) / height)
+        if total > 0 and subject.weight < 1 and box.w * box.h < _LARGEST_CORE * w * h:
+            weight = round(_CORE_WEIGHT * subject.weight, 3)
+            cores.append(FoundArea(box, weight, subject.confidence, AreaKind.CORE))
+    return cores
+
+
+def _coarse(likely: np.ndarray) -> np.ndarray:
+    scale = _BOX_PX / max(likely.shape)
+    size = max(8, round(likely.shape[1] * scale)), max(8, round(likely.shape[0] * scale))
+    return cv2.resize(likely, size, interpolation=cv2.INTER_AREA)
 
 
 def _grown(likely: np.ndarray, box: Window) -> Window:

@@ -9,6 +9,7 @@ _NAMES = {
     AreaKind.AREA: "keep area",
     AreaKind.HEAD: "head",
     AreaKind.SUBJECT: "subject",
+    AreaKind.CORE: "core of the subject",
     AreaKind.LETTERING: "lettering",
 }
 
