@@ -15,7 +15,7 @@ from jaunty_frame.app.main_window import MainWindow  # noqa: E402
 from jaunty_frame.app.session import Session  # noqa: E402
 from jaunty_frame.app.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
-from jaunty_frame.document.edits import set_on_photo, set_on_slides  # noqa: E402
+from jaunty_frame.document.edits import set_on_photo, set_on_slides, set_zones  # noqa: E402
 from PySide6.QtCore import QEventLoop  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
@@ -76,6 +76,11 @@ def main() -> None:
         take("export")
         window.show_house_rules()
         take("house-rules")
+        window.sheet.select_cell(slides[7].id, "tall")
+        window.session.apply(set_zones("tall", window.session.project.output("tall").zones.changed(tile="3/4")))
+        window.show_zones()
+        take("zones")
+        window.session.undo()
         window.switch_theme()
         window.open_on_bench()
         window.sheet.select_cell(slides[7].id, "tall")

@@ -13,6 +13,8 @@ from jaunty_frame.core.surface import Coding
 from jaunty_frame.show.frame import FrameContent, Layer, slide_content
 from jaunty_frame.show.picture_spec import picture_spec
 
+_COVERED = "may be covered"
+
 
 class FrameView(QWidget):
     """Shows slide and output at a progress. While the sharp picture is being made, the last one stays."""
@@ -104,7 +106,8 @@ class FrameView(QWidget):
             self._paint_zones(painter, place)
 
     def _paint_zones(self, painter: QPainter, place: QRectF) -> None:
-        zones = self._session.project.output(self._cell[1] if self._cell else "").zones.as_zones()
+        output = self._session.project.output(self._cell[1] if self._cell else "")
+        zones = output.zones.as_zones()
 
         def on_widget(box: Window) -> QRectF:
             return QRectF(
@@ -120,15 +123,21 @@ class FrameView(QWidget):
             painter.fillRect(rect, QColor(0, 0, 0, 70))
             painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DotLine))
             painter.drawRect(rect)
-            if rect.width() > 90 and rect.height() > 30:
-                painter.setPen(QColor("#ffffff"))
-                painter.setFont(text_font(11))
-                painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, "may be covered")
-        for margin, box, style in (
-            (zones.action_safe, zones.action_safe_box(), Qt.PenStyle.SolidLine),
-            (zones.title_safe, zones.title_safe_box(), Qt.PenStyle.DashLine),
+        for wanted, box, style in (
+            (zones.cut_out, zones.cut_out_box(output.aspect), Qt.PenStyle.DashDotLine),
+            (zones.action_safe, zones.action_safe_box(output.aspect), Qt.PenStyle.SolidLine),
+            (zones.title_safe, zones.title_safe_box(output.aspect), Qt.PenStyle.DashLine),
+            (zones.tile, zones.tile_box(output.aspect), Qt.PenStyle.DotLine),
         ):
-            if margin > 0:
+            if wanted:
                 for pen in (QPen(QColor(0, 0, 0, 120), 2.5), QPen(QColor("#ffffff"), 1, style)):
                     painter.setPen(pen)
                     painter.drawRect(on_widget(box))
+        painter.setFont(text_font(11))
+        for box in zones.overlay_boxes():
+            rect = on_widget(box)
+            if rect.width() > 90 and rect.height() > 30:
+                words = painter.boundingRect(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)
+                painter.fillRect(words.adjusted(-4, -1, 4, 1), QColor(0, 0, 0, 130))
+                painter.setPen(QColor("#ffffff"))
+                painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)

@@ -4,11 +4,12 @@ from fractions import Fraction
 
 from PySide6.QtCore import QSignalBlocker, Qt, Signal
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
+from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.app.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.document.edits import Edit, set_for_all
 from jaunty_frame.document.model import BlurredFill, PlainFill, Project, Transition
@@ -45,11 +46,11 @@ class HouseRulesPanel(QWidget):
         )
         self.colour.chosen.connect(lambda code: session.apply(set_for_all("Fill of all", fill=PlainFill(colour=code))))
         self.joint.chosen.connect(lambda kind: self._set_joint(kind, self._rules.transition.seconds or Fraction(7, 10)))
-        self.moving = _seconds("Seconds of a moving slide", 0.1, 3600)
-        self.held = _seconds("Seconds of a held slide", 0.1, 3600)
-        self.joint_seconds = _seconds("Seconds of a transition", 0, 60)
-        self.fade_in = _seconds("Seconds of the fade from black", 0, 60)
-        self.fade_out = _seconds("Seconds of the fade to black", 0, 60)
+        self.moving = number_field("Seconds of a moving slide", 0.1, 3600, suffix=" s")
+        self.held = number_field("Seconds of a held slide", 0.1, 3600, suffix=" s")
+        self.joint_seconds = number_field("Seconds of a transition", 0, 60, suffix=" s")
+        self.fade_in = number_field("Seconds of the fade from black", 0, 60, suffix=" s")
+        self.fade_out = number_field("Seconds of the fade to black", 0, 60, suffix=" s")
         self.moving.valueChanged.connect(lambda value: self._set_seconds(seconds_moving=value))
         self.held.valueChanged.connect(lambda value: self._set_seconds(seconds_held=value))
         self.joint_seconds.valueChanged.connect(
@@ -142,15 +143,3 @@ class HouseRulesPanel(QWidget):
 
 def _exact(value: float) -> Fraction:
     return Fraction(round(value * 100), 100)
-
-
-def _seconds(name: str, least: float, most: float) -> QDoubleSpinBox:
-    box = QDoubleSpinBox()
-    box.setRange(least, most)
-    box.setDecimals(2)
-    box.setSingleStep(0.1)
-    box.setSuffix(" s")
-    box.setAccessibleName(name)
-    box.setToolTip(name)
-    box.setKeyboardTracking(False)
-    return box

@@ -2,14 +2,13 @@
 
 from functools import cached_property
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TypeVar
 
-from PySide6.QtCore import QPoint, Qt, QTimer
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence, QPaintEvent
 from PySide6.QtWidgets import (
     QApplication,
     QMainWindow,
-    QMenu,
     QSplitter,
     QStackedWidget,
     QVBoxLayout,
@@ -18,14 +17,14 @@ from PySide6.QtWidgets import (
 
 from jaunty_frame.app.cell_images import CellImages
 from jaunty_frame.app.importer import Importer
-from jaunty_frame.app.menus import joint_menu, main_menu, output_presets_menu, without_argument
+from jaunty_frame.app.menus import main_menu, output_presets_menu, without_argument
 from jaunty_frame.app.notice_bar import NoticeBar
+from jaunty_frame.app.place_menus import PlaceMenus
 from jaunty_frame.app.project_files import ProjectFiles
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_view import SheetView
 from jaunty_frame.app.theme import colours, set_theme
 from jaunty_frame.app.top_bar import TopBar
-from jaunty_frame.app.words import size_words
 from jaunty_frame.document import edits
 from jaunty_frame.show.findings import Finding, Remedy
 from jaunty_frame.show.remedies import remedy_edit
@@ -36,6 +35,9 @@ if TYPE_CHECKING:
     from jaunty_frame.app.findings_panel import FindingsPanel
     from jaunty_frame.app.house_rules_panel import HouseRulesPanel
     from jaunty_frame.app.screening import Screening
+    from jaunty_frame.app.zones_panel import ZonesPanel
+
+    _Panel = TypeVar("_Panel", ExportPanel, HouseRulesPanel, FindingsPanel, ZonesPanel)
 
 _SHEET_SHARE = (806, 474)
 
@@ -121,28 +123,33 @@ class MainWindow(QMainWindow):
     def export_panel(self) -> "ExportPanel":
         from jaunty_frame.app.export_panel import ExportPanel
 
-        panel = ExportPanel(self.session)
-        panel.closed.connect(self.open_on_bench)
-        self.side.addWidget(panel)
-        return panel
+        return self._on_side(ExportPanel(self.session))
 
     @cached_property
     def house_rules(self) -> "HouseRulesPanel":
         from jaunty_frame.app.house_rules_panel import HouseRulesPanel
 
-        panel = HouseRulesPanel(self.session)
-        panel.closed.connect(self.open_on_bench)
-        self.side.addWidget(panel)
-        return panel
+        return self._on_side(HouseRulesPanel(self.session))
 
     @cached_property
     def findings_panel(self) -> "FindingsPanel":
         from jaunty_frame.app.findings_panel import FindingsPanel
 
-        panel = FindingsPanel(self.session)
-        panel.closed.connect(self.open_on_bench)
+        panel = self._on_side(FindingsPanel(self.session))
         panel.jumped.connect(self.sheet.select_cell)
         panel.remedy_wanted.connect(self.remedy)
+        return panel
+
+    @cached_property
+    def zones_panel(self) -> "ZonesPanel":
+        from jaunty_frame.app.zones_panel import ZonesPanel
+
+        panel = self._on_side(ZonesPanel(self.session, self.images))
+        self.sheet.current_cell_changed.connect(panel.show_cell)
+        return panel
+
+    def _on_side(self, panel: "_Panel") -> "_Panel":
+        panel.closed.connect(self.open_on_bench)
         self.side.addWidget(panel)
         return panel
 
@@ -171,6 +178,7 @@ class MainWindow(QMainWindow):
             ("play", "Play", "Ctrl+Space", self.play),
             ("export", "Export", "Ctrl+E", self.show_export),
             ("house-rules", "House rules", "Ctrl+H", self.show_house_rules),
+            ("zones", "Zones of the output…", "", self.show_zones),
             ("own-output", "Own size…", "", self.add_own_output),
             ("remove", "Remove slides", "", self.remove_slides),
             ("repeat", "Show photo again", "Ctrl+D", self.repeat_slide),
@@ -193,14 +201,15 @@ class MainWindow(QMainWindow):
             self.actions_by_name[name] = action
 
     def _connect(self) -> None:
+        menus = PlaceMenus(self)
         self.session.changed.connect(self._show_document)
         self.session.saved_changed.connect(self._show_document)
         self.sheet.opened.connect(self.open_on_bench)
         self.sheet.remove_wanted.connect(self.remove_slides)
         self.sheet.files_dropped.connect(self.importer.bring_in)
-        self.sheet.joint_clicked.connect(self._show_joint_menu)
-        self.sheet.menu_wanted.connect(self._show_slide_menu)
-        self.sheet.header.menu_wanted.connect(self._show_output_menu)
+        self.sheet.joint_clicked.connect(menus.show_joint_menu)
+        self.sheet.menu_wanted.connect(menus.show_slide_menu)
+        self.sheet.header.menu_wanted.connect(menus.show_output_menu)
         self.files.opened.connect(self._on_opened)
         self.files.said.connect(self.notice.show_sentences)
         self.importer.progressed.connect(self.notice.show_progress)
@@ -229,7 +238,7 @@ class MainWindow(QMainWindow):
         self.actions_by_name["undo"].setEnabled(bool(session.undo_label))
         self.actions_by_name["redo"].setEnabled(bool(session.redo_label))
         showable = bool(session.project.slides and session.project.outputs)
-        needing_slides = ("play", "export", "remove", "repeat", "turn-left", "turn-right", "find-again")
+        needing_slides = ("play", "export", "remove", "repeat", "turn-left", "turn-right", "find-again", "zones")
         for action in (*needing_slides, "findings", "next-finding"):
             self.actions_by_name[action].setEnabled(showable)
 
@@ -279,6 +288,11 @@ class MainWindow(QMainWindow):
         else:
             self.showNormal()
         self.screening.setFocus()
+
+    def show_zones(self) -> None:
+        self.zones_panel.show_cell(*self.sheet.chosen_place())
+        self.side.setCurrentWidget(self.zones_panel)
+        self.zones_panel.fields["action_safe"].setFocus()
 
     def show_findings(self) -> None:
         self.side.setCurrentWidget(self.findings_panel)
@@ -345,46 +359,6 @@ class MainWindow(QMainWindow):
 
         dialog.accepted.connect(add)
         dialog.open()
-
-    # -- menus at their places
-
-    def _show_output_menu(self, section: int, place: QPoint) -> None:
-        output = self.sheet.sheet_model.output(section)
-        menu = QMenu(self)
-        menu.addSection(f"{output.name}, {size_words(output)}")
-
-        def play() -> None:
-            self.sheet.select_cell(self.sheet.chosen_place()[0], output.id)
-            self.play()
-
-        def export() -> None:
-            self.show_export()
-            self.export_panel.choose_only(output.id)
-
-        menu.addAction("Play", play)
-        menu.addAction("Export this one", export)
-        menu.addAction("Duplicate", lambda: self.session.apply(edits.duplicate_output(output.id)))
-        menu.addAction("Remove output", lambda: self.session.apply(edits.remove_output(output.id)))
-        menu.popup(place)
-
-    def _show_slide_menu(self, place: QPoint) -> None:
-        menu = QMenu(self)
-        for name in ("repeat", "turn-left", "turn-right", "find-again", "remove"):
-            menu.addAction(self.actions_by_name[name])
-        cells = self.sheet.chosen_cells()
-        hand_set = [cell for cell in cells if self.session.project.hand_set_framing(*cell)]
-        back = menu.addAction("Back to solved", lambda: self.session.apply(edits.drop_framings(hand_set)))
-        back.setEnabled(bool(hand_set))
-        menu.popup(place)
-
-    def _show_joint_menu(self, row: int, place: QPoint) -> None:
-        slides = self.session.project.slides
-        if row + 1 >= len(slides):
-            self.show_house_rules()
-            return
-        chosen = self.sheet.chosen_slides()
-        targets = chosen if slides[row].id in chosen and len(chosen) > 1 else [slides[row].id]
-        joint_menu(self.session, targets, self).popup(place)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if self.session.is_saved:

@@ -39,7 +39,7 @@ def main_menu(actions: Actions, add_output: QMenu, parent: QWidget) -> QMenu:
     for group in (
         ("new", "open", "save", "save-as"),
         ("add-photos", "add-folder", add_output),
-        ("house-rules",),
+        ("house-rules", "zones"),
         ("repeat", "turn-left", "turn-right", "find-again", "remove"),
         ("findings", "next-finding", "larger", "smaller", "all-rows", "dark"),
         ("quit",),

@@ -3,12 +3,13 @@
 from fractions import Fraction
 
 from PySide6.QtCore import QSignalBlocker
-from PySide6.QtWidgets import QDoubleSpinBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench_cell import BenchCell
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.easing_editor import EasingEditor
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
+from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.app.words import DIRECTION_WORDS, EASING_WORDS, MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.paths import Easing
@@ -28,14 +29,7 @@ class MovePage(QWidget):
         self.direction.chosen.connect(lambda value: cell.set_on_slides("Direction", direction=value))
         self.strength = Choice("Strength", list(STRENGTH_WORDS.items()))
         self.strength.chosen.connect(lambda value: cell.set_on_slides("Strength", strength=value))
-        self.seconds = QDoubleSpinBox()
-        self.seconds.setRange(0.1, 3600)
-        self.seconds.setDecimals(2)
-        self.seconds.setSingleStep(0.5)
-        self.seconds.setSuffix(" s")
-        self.seconds.setAccessibleName("Seconds this slide is seen")
-        self.seconds.setToolTip("How long this slide is seen")
-        self.seconds.setKeyboardTracking(False)
+        self.seconds = number_field("Seconds this slide is seen", 0.1, 3600, step=0.5, suffix=" s")
         self.seconds.valueChanged.connect(self._set_seconds)
         self.presets = Choice("Easing", list(EASING_WORDS.items()), _MOVE_COLUMNS)
         self.presets.chosen.connect(lambda value: cell.set_on_slides("Easing", easing=value))

@@ -1,7 +1,8 @@
 """An output of one's own size."""
 
-from PySide6.QtWidgets import QDialog, QDialogButtonBox, QFormLayout, QLabel, QLineEdit, QSpinBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QDialogButtonBox, QFormLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
 
+from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.document.model import LONGEST_SIDE, Output
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError
@@ -15,7 +16,10 @@ class OutputDialog(QDialog):
         self.setWindowTitle("Output of your own size")
         self.output: Output | None = None
         self.name = QLineEdit("Own size")
-        self.width_box, self.height_box = _pixels(1200), _pixels(628)
+        self.width_box = number_field("Width", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
+        self.height_box = number_field("Height", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
+        self.width_box.setValue(1200)
+        self.height_box.setValue(628)
         self.rate = QLineEdit("30")
         self.said = QLabel()
         self.said.setWordWrap(True)
@@ -37,18 +41,9 @@ class OutputDialog(QDialog):
     def accept(self) -> None:
         rate = "" if self.rate.text().strip() == "30" else f"@{self.rate.text().strip()}"
         try:
-            made = output_from_text(f"{self.width_box.value()}x{self.height_box.value()}{rate}")
+            made = output_from_text(f"{self.width_box.value():.0f}x{self.height_box.value():.0f}{rate}")
             self.output = made.changed(name=self.name.text().strip()[:60] or made.name)
         except (JauntyError, ValueError) as error:
             self.said.setText(str(error))
             return
         super().accept()
-
-
-def _pixels(value: int) -> QSpinBox:
-    box = QSpinBox()
-    box.setRange(64, LONGEST_SIDE)
-    box.setSingleStep(2)
-    box.setValue(value)
-    box.setSuffix(" px")
-    return box

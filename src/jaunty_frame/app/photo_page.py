@@ -1,11 +1,12 @@
 """On the bench: what belongs to the photo in every output: the chosen keep area, straightening, colour correction."""
 
 from PySide6.QtCore import QSignalBlocker, Qt, Signal
-from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushButton, QSlider, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QSlider, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench_cell import BenchCell
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import add_field, quiet_label, row_of
+from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.core.framing import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.document.edits import turn_photos
 from jaunty_frame.document.model import MOST_STRAIGHTENING, NO_CORRECTION
@@ -38,13 +39,9 @@ class PhotoPage(QWidget):
         self.remove = QPushButton("Remove")
         self.remove.setToolTip("Remove the chosen keep area (Delete)")
         self.remove.clicked.connect(self.remove_wanted)
-        self.straightening = QDoubleSpinBox()
-        self.straightening.setRange(-MOST_STRAIGHTENING, MOST_STRAIGHTENING)
-        self.straightening.setDecimals(1)
-        self.straightening.setSingleStep(0.1)
-        self.straightening.setSuffix("°")
-        self.straightening.setKeyboardTracking(False)
-        self.straightening.setAccessibleName("Straightening in degrees clockwise")
+        self.straightening = number_field(
+            "Straightening in degrees clockwise", -MOST_STRAIGHTENING, MOST_STRAIGHTENING, decimals=1, suffix="°"
+        )
         self.straightening.valueChanged.connect(self._set_straightening)
         self.level_line = QPushButton("Draw a level line")
         self.level_line.setToolTip("Draw along what should lie level or stand upright on the photo (L)")

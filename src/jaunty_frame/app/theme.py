@@ -174,7 +174,7 @@ def _style_sheet(c: Colours) -> str:
         selection-background-color: {c.accent}; selection-color: {c.on_accent}; }}
     QLineEdit:focus, QSpinBox:focus, QDoubleSpinBox:focus, QComboBox:focus {{ border: 2px solid {c.accent};
         padding: 3px 5px; }}
-    QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0 0 0 4px; min-height: 0;
+    QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0; min-height: 0;
         background: transparent; }}
     QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 0; height: 0; border: none; }}
     QLineEdit[role="title"] {{ background: transparent; border: 1px solid transparent; font-size: 15px;

@@ -3,6 +3,7 @@
 from PySide6.QtCore import QSignalBlocker, Qt, Signal
 from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QLabel, QWidget
 
+from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.core.geometry import Window
 
 _NAMES = ("left", "top", "width")
@@ -25,11 +26,8 @@ class WindowFields(QWidget):
         for row, end in enumerate(("opening", "closing")):
             grid.addWidget(_quiet(end), row + 1, 0)
             for column, name in enumerate(_NAMES, 1):
-                box = QDoubleSpinBox()
-                box.setRange(1 if name == "width" else -900, 900)
-                box.setDecimals(1)
-                box.setKeyboardTracking(False)
-                box.setAccessibleName(f"{end} {name} in percent of the photo")
+                said = f"{end.capitalize()}: {name} in percent of the photo"
+                box = number_field(said, 1 if name == "width" else -900, 900, decimals=1, step=1)
                 box.setMinimumWidth(46)
                 box.valueChanged.connect(lambda value, row=row, name=name: self._on_typed(row, name, value))
                 grid.addWidget(box, row + 1, column)

@@ -88,16 +88,23 @@ def cover_size_turned(turned: Turned) -> FloatArray:
     return unit / (unit * turned.reach).max(axis=1, keepdims=True)
 
 
-def corner_points(window: tuple[float, float, float, float], degrees: float, photo_aspect: float) -> np.ndarray:
+def corner_points(
+    window: tuple[float, float, float, float],
+    degrees: float,
+    photo_aspect: float,
+    part: tuple[float, float, float, float] = (0.0, 0.0, 1.0, 1.0),
+) -> np.ndarray:
     """Return the corners (4, 2) of a window turned clockwise by ``degrees`` about its centre, in photo fractions.
 
-    Order: top left, top right, bottom right, bottom left, as they are seen in the frame.
+    part : the box in fractions of the frame whose corners are wanted. Order: top left, top right, bottom right, bottom
+    left, as they are seen in the frame.
     """
     x, y, w, h = window
     radians = np.radians(degrees)
     c, s = np.cos(radians), np.sin(radians)
-    across = np.array([-1, 1, 1, -1]) * w * photo_aspect / 2
-    down = np.array([-1, -1, 1, 1]) * h / 2
+    left, top, right, bottom = part[0] - 0.5, part[1] - 0.5, part[0] + part[2] - 0.5, part[1] + part[3] - 0.5
+    across = np.array([left, right, right, left]) * w * photo_aspect
+    down = np.array([top, top, bottom, bottom]) * h
     return np.stack([x + w / 2 + (c * across - s * down) / photo_aspect, y + h / 2 + s * across + c * down], axis=1)
 
 
@@ -106,8 +113,9 @@ def turned_share(
     degrees: float,
     box: tuple[float, float, float, float],
     photo_aspect: float,
+    part: tuple[float, float, float, float] = (0.0, 0.0, 1.0, 1.0),
 ) -> float:
-    """Return the exact share of ``box`` that a window, turned clockwise by ``degrees``, shows.
+    """Return the exact share of ``box`` that a window, turned clockwise by ``degrees``, shows in ``part`` of its frame.
 
     The box is cut by the window's four sides one after the other (I. Sutherland and G. Hodgman, 1974).
     """
@@ -115,7 +123,7 @@ def turned_share(
     if w * h <= 0:
         return 0.0
     polygon = np.array([[x, y], [x + w, y], [x + w, y + h], [x, y + h]])
-    corners = corner_points(window, degrees, photo_aspect)
+    corners = corner_points(window, degrees, photo_aspect, part)
     for a, b in zip(corners, np.roll(corners, -1, axis=0), strict=True):
         side = (b[0] - a[0]) * (polygon[:, 1] - a[1]) - (b[1] - a[1]) * (polygon[:, 0] - a[0])
         cut = []

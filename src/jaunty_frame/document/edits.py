@@ -17,6 +17,7 @@ from jaunty_frame.document.model import (
     Photo,
     Project,
     Slide,
+    ZoneMargins,
 )
 from jaunty_frame.document.outputs import with_free_id
 
@@ -284,6 +285,15 @@ def remove_output(output_id: str) -> Edit:
         )
 
     return Edit("Remove output", apply)
+
+
+def set_zones(output_id: str, zones: ZoneMargins, merge: str = "") -> Edit:
+    def apply(project: Project) -> Project:
+        return project.changed(
+            outputs=tuple(o.changed(zones=zones) if o.id == output_id else o for o in project.outputs)
+        )
+
+    return Edit("Zones", apply, merge)
 
 
 def duplicate_output(output_id: str) -> Edit:

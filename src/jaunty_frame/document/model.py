@@ -30,6 +30,7 @@ MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 MAX_KEEP_AREAS = 32
 MOST_STRAIGHTENING = 15.0
+MOST_MARGIN = 0.45
 LONGEST_SIDE = 8192
 
 FORMAT = "jaunty-frame"
@@ -63,12 +64,12 @@ _TEXT = PlainSerializer(fraction_text, return_type=str)
 Seconds = Annotated[Fraction, _between(Fraction(1, 10), Fraction(3600)), _TEXT]
 JointSeconds = Annotated[Fraction, _between(Fraction(0), Fraction(60)), _TEXT]
 FrameRate = Annotated[Fraction, _between(Fraction(10), Fraction(120)), _TEXT]
-PixelAspect = Annotated[Fraction, _between(Fraction(1, 4), Fraction(4)), _TEXT]
+Aspect = Annotated[Fraction, _between(Fraction(1, 4), Fraction(4)), _TEXT]
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9@._-]{0,63}$")]
 ShortText = Annotated[str, StringConstraints(max_length=200)]
 Share = Annotated[float, Field(ge=0.0, le=1.0, allow_inf_nan=False)]
-Margin = Annotated[float, Field(ge=0.0, le=0.45, allow_inf_nan=False)]
+Margin = Annotated[float, Field(ge=0.0, le=MOST_MARGIN, allow_inf_nan=False)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9a-fA-F]{6}$")]
 _Position = Annotated[float, Field(ge=-100.0, le=100.0, allow_inf_nan=False)]
 _Extent = Annotated[float, Field(ge=0.001, le=100.0, allow_inf_nan=False)]
@@ -218,9 +219,11 @@ class ZoneMargins(Value):
     overlay_bottom: Margin = 0.0
     overlay_left: Margin = 0.0
     overlay_right: Margin = 0.0
+    cut_out: Aspect | None = None
+    tile: Aspect | None = None
 
     def as_zones(self) -> zones.Zones:
-        return zones.Zones(**self.model_dump())
+        return zones.Zones(**dict(self))
 
 
 class Output(Value):
@@ -230,7 +233,7 @@ class Output(Value):
     name: ShortText
     width: Annotated[int, Field(ge=64, le=LONGEST_SIDE, multiple_of=2)]
     height: Annotated[int, Field(ge=64, le=LONGEST_SIDE, multiple_of=2)]
-    pixel_aspect: PixelAspect = Fraction(1)
+    pixel_aspect: Aspect = Fraction(1)
     frame_rate: FrameRate = Fraction(30)
     zones: ZoneMargins = ZoneMargins.model_construct()
 

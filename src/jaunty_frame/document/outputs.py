@@ -68,6 +68,12 @@ def output_from_text(text: str) -> Output:
         ) from error
 
 
+def preset_zones(output: Output) -> ZoneMargins:
+    """Return the zones that an output's preset has; none for own sizes."""
+    name = re.sub(r"-\d+$", "", output.id)
+    return next((preset.zones for preset in PRESETS if preset.id == name), ZoneMargins())
+
+
 def with_free_id(output: Output, taken: set[str]) -> Output:
     """Return ``output`` with ``-2``, ``-3`` ... added to its id where that is taken."""
     if output.id not in taken:

@@ -14,7 +14,7 @@ from jaunty_frame.core.moves import PAN_SECONDS
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.area_names import area_name
 from jaunty_frame.show.plan import Plan
-from jaunty_frame.show.visibility import Visibility, visibility
+from jaunty_frame.show.visibility import Visibility, frame_boxes, shares_within, visibility
 
 _EQUAL = 1e-6
 # Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
@@ -239,18 +239,6 @@ class _Checks:
         return area_name(self.plan.photo(k).keep_areas, which)
 
 
-def _in_frame(plan: Plan, windows: FloatArray) -> FloatArray:
-    """Return the areas' boxes (N, K, 4) in fractions of the frame, seen through ``windows`` (N, 4)."""
-    boxes = plan.table.areas.boxes
-    place = (boxes[..., :2] - windows[:, None, :2]) / windows[:, None, 2:]
-    return np.concatenate([place, boxes[..., 2:] / windows[:, None, 2:]], axis=-1)
-
-
-def _level(plan: Plan) -> np.ndarray:
-    """Return which slides are neither straightened nor leaning; only of these margins and zones are told."""
-    return ~(plan.table.straightening != 0) & ~plan.leans.any(axis=1)
-
-
 def _margins(plan: Plan) -> FloatArray:
     """Return the least room (N, K) from each required area to the frame, in wanted breathing rooms.
 
@@ -259,7 +247,7 @@ def _margins(plan: Plan) -> FloatArray:
     """
     aspect = float(plan.output.aspect)
     short = min(aspect, 1.0) * BREATHING_ROOM
-    frame = _in_frame(plan, plan.closing)
+    frame = frame_boxes(plan)
     low, high = frame[..., :2], 1 - frame[..., :2] - frame[..., 2:]
     scale = np.array([aspect, 1.0]) / short
     boxes = plan.table.areas.boxes
@@ -267,35 +255,21 @@ def _margins(plan: Plan) -> FloatArray:
     room = np.minimum(np.where(at_low, 1.0, low * scale), np.where(at_high, 1.0, high * scale)).min(
         axis=-1, initial=1.0
     )
-    told = plan.table.areas.required & _level(plan)[:, None]
-    return np.where(told, np.clip(room, -1.0, 1.0), 1.0)
+    return np.where(plan.table.areas.required, np.clip(room, -1.0, 1.0), 1.0)
 
 
 def _under_overlays(plan: Plan) -> FloatArray:
     """Return the share (N, K) of each required area that lies under the output's overlays at the closing."""
+    required = plan.table.areas.required
     overlays = plan.output.zones.as_zones().overlay_boxes()
-    frame = _in_frame(plan, plan.closing)
-    total = np.zeros(frame.shape[:2])
-    for x, y, w, h in overlays:
-        total += _common(frame, x, y, w, h)
-    return np.where(plan.table.areas.required & _level(plan)[:, None], total, 0.0)
+    return np.where(required, sum((shares_within(plan, box) for box in overlays), np.zeros(required.shape)), 0.0)
 
 
 def _outside_action_safe(plan: Plan) -> FloatArray:
-    zones = plan.output.zones.as_zones()
-    frame = _in_frame(plan, plan.closing)
-    if not zones.action_safe:
-        return np.zeros(frame.shape[:2])
-    outside = 1 - _common(frame, *zones.action_safe_box())
-    return np.where(plan.table.areas.required & _level(plan)[:, None], outside, 0.0)
-
-
-def _common(frame: FloatArray, x: float, y: float, w: float, h: float) -> FloatArray:
-    left, top, width, height = (frame[..., i] for i in range(4))
-    across = np.clip(np.minimum(left + width, x + w) - np.maximum(left, x), 0, None)
-    down = np.clip(np.minimum(top + height, y + h) - np.maximum(top, y), 0, None)
-    area = width * height
-    return np.divide(across * down, area, out=np.zeros_like(area), where=area > 0)
+    zones, required = plan.output.zones.as_zones(), plan.table.areas.required
+    if not zones.action_safe and zones.cut_out is None:
+        return np.zeros(required.shape)
+    return np.where(required, 1 - shares_within(plan, zones.action_safe_box(plan.output.aspect)), 0.0)
 
 
 def _speeds(plan: Plan) -> tuple[FloatArray, FloatArray]:

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from jaunty_frame.core.courses import ENTERING_COURSES
-from jaunty_frame.core.geometry import WHOLE_PHOTO, FloatArray, bar_share, visible_share
-from jaunty_frame.core.straightening import turned_share
+from jaunty_frame.core.geometry import WHOLE_PHOTO, FloatArray, Window, bar_share, visible_share
+from jaunty_frame.core.straightening import corner_points, turned_share
 from jaunty_frame.show.plan import Plan
 
 
@@ -32,7 +32,7 @@ def visibility(plan: Plan) -> Visibility:
     opening = np.where(entering[:, None], plan.closing, plan.opening)
     shares = np.minimum(visible_share(opening, boxes), visible_share(plan.closing, boxes))
     bars = np.maximum(bar_share(opening), bar_share(plan.closing))
-    degrees = plan.table.straightening[:, None] + plan.leans
+    degrees = _degrees(plan)
     for k in np.flatnonzero(degrees.any(axis=1)).tolist():
         width, height = plan.table.photo_size[k]
         ends = ((opening[k], degrees[k, 0]), (plan.closing[k], degrees[k, 1]))
@@ -44,3 +44,41 @@ def visibility(plan: Plan) -> Visibility:
             for window, turn in ends
         )
     return Visibility(shares, np.clip(bars, 0.0, 1.0))
+
+
+def frame_boxes(plan: Plan) -> FloatArray:
+    """Return the boxes (N, K, 4) about every area in fractions of the frame, at the closing."""
+    boxes, closing = plan.table.areas.boxes, plan.closing
+    place = (boxes[..., :2] - closing[:, None, :2]) / closing[:, None, 2:]
+    found = np.concatenate([place, boxes[..., 2:] / closing[:, None, 2:]], axis=-1)
+    degrees = _degrees(plan)[:, 1]
+    for k in np.flatnonzero(degrees).tolist():
+        width, height = plan.table.photo_size[k]
+        top_left, top_right, _, bottom_left = corner_points(closing[k], -degrees[k], width / height)
+        sides = np.stack([top_right - top_left, bottom_left - top_left], axis=1)
+        x, y, w, h = boxes[k].T
+        corners = np.stack([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]).transpose(2, 0, 1)
+        seen = np.linalg.solve(sides, (corners - top_left)[..., None])[..., 0]
+        low, high = seen.min(axis=1), seen.max(axis=1)
+        found[k] = np.concatenate([low, high - low], axis=1)
+    return found
+
+
+def shares_within(plan: Plan, part: Window) -> FloatArray:
+    """Return the share (N, K) of each area that lies in ``part`` of the frame at the closing."""
+    frame = frame_boxes(plan)
+    low = np.maximum(frame[..., :2], (part.x, part.y))
+    high = np.minimum(frame[..., :2] + frame[..., 2:], (part.x + part.w, part.y + part.h))
+    common, area = np.prod(np.clip(high - low, 0, None), axis=-1), np.prod(frame[..., 2:], axis=-1)
+    shares = np.divide(common, area, out=np.zeros_like(area), where=area > 0)
+    degrees = _degrees(plan)[:, 1]
+    for k in np.flatnonzero(degrees).tolist():
+        width, height = plan.table.photo_size[k]
+        for j, box in enumerate(plan.table.areas.boxes[k]):
+            shares[k, j] = turned_share(plan.closing[k], -degrees[k], box, width / height, part)
+    return shares
+
+
+def _degrees(plan: Plan) -> FloatArray:
+    """Return how far each photo is turned clockwise at both ends (N, 2)."""
+    return plan.table.straightening[:, None] + plan.leans
