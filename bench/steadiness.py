@@ -44,7 +44,7 @@ def jitter(photo: np.ndarray) -> float:
     finer and then averaged. (Registering a frame with the one before would measure the zoom inside the patch as well.)
     """
     opening, closing = Window(0.0, 0.0, 1.0, 1.0), Window(0.5 - 0.5 / 1.05, 0.5 - 0.5 / 1.05, 1 / 1.05, 1 / 1.05)
-    level = make_level(photo, level_specs(opening, closing, *_SIZE)[0], Coding.VIDEO)
+    level = make_level(photo, level_specs((opening, closing), *_SIZE)[0], Coding.VIDEO)
     surface = new_surface(*_SIZE, Coding.VIDEO)
     sharp = photo[..., 0].astype(np.float32)
     errors = []

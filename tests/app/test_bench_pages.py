@@ -11,6 +11,8 @@ from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.paths import LINEAR
 from jaunty_frame.document.edits import set_framing, set_on_photo
 from jaunty_frame.show.findings import Kind
+from jaunty_frame.show.frame import frame_content
+from jaunty_frame.show.plan_json import plan_object
 from tests.app.test_bench import BenchCase
 from tests.app.window_case import LEFT
 
@@ -60,6 +62,28 @@ class Moves(BenchCase):
         self.assertAlmostEqual(self.project.slides[0].easing[0], 0.44)
         self.choose_option(self.page.presets, "Even")
         self.assertEqual(self.project.slides[0].easing, LINEAR)
+
+    def test_a_far_way_set_by_hand_rises_on_request(self):
+        self.choose_option(self.page.move_choice, "Hold")
+        self.assertTrue(self.page.path.isHidden(), "nothing moves")
+        cell = self.bench.cell
+        height = 0.2 * cell.photo.upright_size[0] / cell.photo.upright_size[1] / float(cell.output.aspect)
+        ends = Window(0.05, 0.3, 0.2, height), Window(0.75, 0.3, 0.2, height)
+        self.window.session.apply(set_framing(cell.slide_id, cell.output_id, *ends))
+        self.settle()
+        self.assertFalse(self.page.path.isHidden())
+        before = frame_content(cell.plan, cell.plan.schedule.first[0] + cell.plan.schedule.frames[0] // 2)
+        self.choose_option(self.page.path, "Arc")
+        self.assertEqual(self.project.slides[0].path, "arc")
+        after = frame_content(cell.plan, cell.plan.schedule.first[0] + cell.plan.schedule.frames[0] // 2)
+        self.assertAlmostEqual(before.layer.window.w, 0.2)
+        self.assertGreater(after.layer.window.w, 0.25)
+        self.assertIn("rising on its way", self.bench.reason.text())
+        self.assertGreater(plan_object(cell.plan)["slides"][0]["rho"], 0.1)
+        self.settle()
+        widest = self.bench._framed().corners_at(0.5)
+        across = widest[Part.TOP_RIGHT][0] - widest[Part.TOP_LEFT][0]
+        self.assertAlmostEqual(across, after.layer.window.w, 1)
 
 
 class PhotoPage(BenchCase):

@@ -25,7 +25,7 @@ def noise_photo(height=600, width=900, seed=4):
 
 def painted(photo, window, size, coding=Coding.SCREEN, fill=None, ends=None):
     surface = new_surface(*size, coding)
-    levels = tuple(make_level(photo, spec, coding) for spec in level_specs(*(ends or (window, window)), *size))
+    levels = tuple(make_level(photo, spec, coding) for spec in level_specs(ends or (window, window), *size))
     paint_photo(surface, level_for(levels, window), window, fill)
     return surface
 
@@ -44,7 +44,7 @@ class TurnedPhotos(unittest.TestCase):
         height, width = photo.shape[:2]
         size = round(window.w * width), round(window.h * height)
         reach = Turned(np.array([degrees]), np.ones(1), np.array([size[0] / size[1]])).reach[0]
-        levels = [make_level(photo, spec, coding) for spec in level_specs(window, window, *size, tuple(reach))]
+        levels = [make_level(photo, spec, coding) for spec in level_specs((window, window), *size, tuple(reach))]
         surface = new_surface(*size, coding)
         paint_photo(surface, levels[0], window, fill, degrees, width / height)
         return surface
@@ -74,7 +74,7 @@ class TurnedPhotos(unittest.TestCase):
         photo, window = noise_photo(), Window(0.1, 0.1, 0.6, 0.5)
         plain = painted(photo, window, (320, 180))
         surface = new_surface(320, 180, Coding.SCREEN)
-        level = make_level(photo, level_specs(window, window, 320, 180)[0], Coding.SCREEN)
+        level = make_level(photo, level_specs((window, window), 320, 180)[0], Coding.SCREEN)
         paint_photo(surface, level, window, None, 1e-7, 1.5)
         self.assertLessEqual(np.abs(surface.planes[0].astype(int) - plain.planes[0]).max(), 1)
 
@@ -104,7 +104,7 @@ class Positions(unittest.TestCase):
 
     def test_a_level_is_dense_enough_at_every_window(self):
         opening, closing = WHOLE_PHOTO, Window(0.4, 0.4, 0.2, 0.2)
-        specs = level_specs(opening, closing, 320, 180)
+        specs = level_specs((opening, closing), 320, 180)
         self.assertEqual(len(specs), 4)  # ln 5 / ln 1.5
         for spec in specs:
             self.assertGreaterEqual(spec.width / spec.region.w * spec.tightest / 320, DENSITY - 1e-9)
@@ -141,7 +141,7 @@ class Edges(unittest.TestCase):
         memory = np.zeros((1, 88 * 64), np.uint8).reshape(64, 88)
         surface = new_surface(64, 64, Coding.VIDEO)
         padded = type(surface)(64, 64, Coding.VIDEO, (memory[:, :64], *surface.planes[1:]))
-        level = make_level(noise_photo(), level_specs(WHOLE_PHOTO, WHOLE_PHOTO, 64, 64)[0], Coding.VIDEO)
+        level = make_level(noise_photo(), level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 64, 64)[0], Coding.VIDEO)
         paint_photo(padded, level, WHOLE_PHOTO, None)
         self.assertGreater(memory[:, :64].std(), 5)
         self.assertTrue(np.all(memory[:, 64:] == 0))

@@ -210,6 +210,7 @@ class Bench(QWidget):
             seconds=self.cell.seconds,
             output_width=self.cell.output.width,
             photo_aspect=width / height,
+            arc=framing.arc,
         )
 
     def _hint(self) -> str:

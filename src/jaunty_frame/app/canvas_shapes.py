@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import Enum
 from math import cos, radians, sin
 
+from jaunty_frame.core.arcs import Arc
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.paths import Easing, degrees_at, window_at
 from jaunty_frame.core.straightening import corner_points
@@ -49,6 +50,7 @@ class Framed:
     seconds: float
     output_width: int
     photo_aspect: float
+    arc: Arc | None = None
 
     def window(self, end: str) -> Window:
         return self.opening if end == "opening" else self.closing
@@ -62,7 +64,7 @@ class Framed:
 
     def corners_at(self, progress: float) -> dict[Part, tuple[float, float]]:
         """Return the corners at ``progress`` in 0..1 of the move's time."""
-        window = window_at(self.opening, self.closing, self.easing, progress)
+        window = window_at(self.opening, self.closing, self.easing, progress, self.arc)
         return turned_corners(window, degrees_at(*self.degrees, self.easing, progress), self.photo_aspect)
 
     def bounding_box(self, end: str) -> Window:

@@ -36,6 +36,9 @@ class MovePage(QWidget):
         self.curve = EasingEditor()
         self.curve.changed.connect(self._set_easing)
         self.curve.gesture_ended.connect(cell.end_gesture)
+        self.path = Choice("Path", [("straight", "Straight"), ("arc", "Arc")])
+        self.path.setToolTip("An arc rises on a far way between places, as far as the photo reaches")
+        self.path.chosen.connect(lambda value: cell.set_on_slides("Path", path=value))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(3)
@@ -50,6 +53,8 @@ class MovePage(QWidget):
         layout.addWidget(self.presets)
         layout.addSpacing(3)
         layout.addWidget(self.curve)
+        layout.addSpacing(3)
+        layout.addWidget(row_of(quiet_label("Path"), self.path, stretch_first=False))
         layout.addStretch(1)
 
     def show_document(self) -> None:
@@ -68,6 +73,8 @@ class MovePage(QWidget):
         easing = slide.easing or rules.easing
         self.presets.show_value(easing)
         self.curve.show_value(easing)
+        self.path.setVisible(len(set(cell.framing.path)) > 1)
+        self.path.show_value(slide.path)
 
     def _set_seconds(self, value: float) -> None:
         merge = f"seconds-{self._cell.slide_id}"

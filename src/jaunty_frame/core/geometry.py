@@ -28,6 +28,23 @@ class Window(NamedTuple):
 
 
 WHOLE_PHOTO = Window(0.0, 0.0, 1.0, 1.0)
+# Far below what any sample could show.
+_SLACK = 1e-9
+
+
+def grown(window: Window, reach: tuple[float, float]) -> Window:
+    """Return the window ``reach`` times as wide and high about its centre."""
+    x, y, w, h = window
+    return Window(x + w * (1 - reach[0]) / 2, y + h * (1 - reach[1]) / 2, w * reach[0], h * reach[1])
+
+
+def lies_in(window: Window, other: Window) -> bool:
+    across = window.x >= other.x - _SLACK and window.x + window.w <= other.x + other.w + _SLACK
+    return across and window.y >= other.y - _SLACK and window.y + window.h <= other.y + other.h + _SLACK
+
+
+def lies_in_photo(window: Window) -> bool:
+    return lies_in(window, WHOLE_PHOTO)
 
 
 def frame_aspect(width: int, height: int, pixel_aspect: Fraction = Fraction(1)) -> Fraction:

@@ -2,12 +2,14 @@
 
 Zoom is perceived in ratios, so the window's size changes exponentially with the eased progress u:
 with r = ln(w1 / w0), s = expm1(u r) / expm1(r) and window = opening + s (closing - opening). All windows of a
-path are convex combinations of its ends; they stay inside every convex region that holds both.
+path are convex combinations of its ends; they stay inside every convex region that holds both. Far pans may rise on
+their way instead (``core.arcs``).
 """
 
 from functools import lru_cache
 from math import expm1, log
 
+from jaunty_frame.core.arcs import Arc, arc_window
 from jaunty_frame.core.geometry import Window
 
 Easing = tuple[float, float, float, float]
@@ -56,10 +58,12 @@ def _bezier_slope(t: float, a: float, b: float) -> float:
     return (3 * (1 + 3 * a - 3 * b) * t + 2 * (3 * b - 6 * a)) * t + 3 * a
 
 
-def window_at(opening: Window, closing: Window, easing: Easing, progress: float) -> Window:
-    """Return the window at ``progress`` in 0..1 of the move from ``opening`` to ``closing``."""
+def window_at(opening: Window, closing: Window, easing: Easing, progress: float, arc: Arc | None = None) -> Window:
+    """Return the window at ``progress`` in 0..1 of the move from ``opening`` to ``closing``, straight or by an arc."""
     if opening == closing:
         return opening
+    if arc is not None:
+        return arc_window(opening, closing, arc, eased(progress, easing))
     s = _travelled(opening, closing, eased(progress, easing))
     if s >= 1.0:
         return closing

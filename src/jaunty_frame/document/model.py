@@ -198,6 +198,8 @@ class Slide(Value):
     direction: Direction = Direction.AUTO
     strength: Strength | None = None
     easing: EasingValue | None = None
+    path: Literal["straight", "arc"] = "straight"
+    """How the window goes from opening to closing; see ``core.arcs``."""
     fill: FillValue | None = None
     transition: Transition | None = None
     close_up: WindowValue | None = None

@@ -280,6 +280,12 @@ def _speeds(plan: Plan) -> tuple[FloatArray, FloatArray]:
     zoom = np.abs(np.log(plan.opening[:, 2] / plan.closing[:, 2])) / plan.table.seconds / _FASTEST_ZOOM
     # A zoom about a point that is not the middle moves the middle too; only what is not zoom counts as a pan.
     travel = np.where(zoom > _EQUAL, 0.0, travel)
+    for k in np.flatnonzero([slide.path == "arc" for slide in plan.slides]).tolist():
+        path = np.array(plan.framing(k).path)
+        width, place = path[:, 2], path[:, :2] + path[:, 2:] / 2
+        steps = np.abs(np.diff(place, axis=0)) / ((path[1:, 2:] + path[:-1, 2:]) / 2)
+        travel[k] = steps.sum(axis=0).max() / plan.table.seconds[k] * PAN_SECONDS
+        zoom[k] = np.abs(np.diff(np.log(width))).sum() / plan.table.seconds[k] / _FASTEST_ZOOM
     told = ~np.isin(plan.course, ENTERING_COURSES)
     return np.where(told, travel, 0.0), np.where(told, zoom, 0.0)
 

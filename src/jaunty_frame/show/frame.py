@@ -61,7 +61,7 @@ def _layer(plan: Plan, k: int, n: int) -> Layer:
 
 def _layer_at(plan: Plan, k: int, progress: float) -> Layer:
     framing = plan.framing(k)
-    window = window_at(framing.opening, framing.closing, framing.easing, progress)
+    window = window_at(framing.opening, framing.closing, framing.easing, progress, framing.arc)
     degrees = degrees_at(framing.opening_degrees, framing.closing_degrees, framing.easing, progress)
     return Layer(k, window, degrees)
 

@@ -11,6 +11,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.arcs import Arc, arc_path, highest_arc
 from jaunty_frame.core.closing_first import opening_for
 from jaunty_frame.core.courses import (
     COURSES,
@@ -23,6 +24,7 @@ from jaunty_frame.core.framing import PLACEMENTS, Placement
 from jaunty_frame.core.geometry import FloatArray, Window
 from jaunty_frame.core.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.schedule import Schedule, show_schedule
+from jaunty_frame.core.straightening import Turned
 from jaunty_frame.document.model import BlurredFill, HandSet, Output, Photo, PlainFill, Project, Slide, Transition
 from jaunty_frame.show.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.show_move import show_moved
@@ -44,6 +46,12 @@ class Framing(NamedTuple):
     base_is_opening: bool
     opening_degrees: float = 0.0
     closing_degrees: float = 0.0
+    arc: Arc | None = None
+
+    @property
+    def path(self) -> tuple[Window, ...]:
+        """The windows along the way; between each and the next the move goes nearly straight."""
+        return (self.opening, self.closing) if self.arc is None else arc_path(self.opening, self.closing, self.arc)
 
     @property
     def move(self) -> Move:
@@ -97,7 +105,7 @@ class Plan:
         level = float(self.table.straightening[k])
         course = COURSES[self.course[k]]
         covers = PLACEMENTS[self.placement[k]] is Placement.COVER
-        return Framing(
+        framing = Framing(
             opening=opening,
             closing=closing,
             easing=self._easing(k, course),
@@ -113,6 +121,14 @@ class Plan:
             opening_degrees=level + first,
             closing_degrees=level + last,
         )
+        return framing._replace(arc=self._arc(k, framing))
+
+    def _arc(self, k: int, framing: Framing) -> Arc | None:
+        if self.slides[k].path != "arc" or self.show_moved[k] or framing.move is Move.ENTER:
+            return None
+        width, height = self.table.photo_size[k].tolist()
+        reach = framing_reach(framing, float(self.output.aspect))
+        return highest_arc(framing.opening, framing.closing, width / height, reach)
 
     def _easing(self, k: int, course: Course) -> Easing:
         if self.show_moved[k]:
@@ -129,6 +145,15 @@ class Plan:
     def joint(self, k: int) -> Transition | None:
         """Return the transition from slide ``k`` to the next, None after the last."""
         return (self.slides[k].transition or self.table.rules.transition) if k + 1 < len(self.slides) else None
+
+
+def framing_reach(framing: Framing, output_aspect: float) -> tuple[float, float]:
+    """Return the extent of the turned windows' bounding boxes, in windows."""
+    degrees = max(abs(framing.opening_degrees), abs(framing.closing_degrees))
+    if not degrees:
+        return 1.0, 1.0
+    across, down = Turned(np.array([degrees]), np.ones(1), np.array([output_aspect])).reach[0].tolist()
+    return across, down
 
 
 def _named_course(opening: FloatArray, closing: FloatArray, lean: float) -> Course:

@@ -39,6 +39,7 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "opening": list(framing.opening),
         "closing": list(framing.closing),
         "easing": list(framing.easing),
+        "rho": framing.arc.rho if framing.arc else 0.0,
         "direction": framing.course.direction.value,
         "opening_degrees": framing.opening_degrees,
         "closing_degrees": framing.closing_degrees,

@@ -124,6 +124,7 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
             else ("there is no room to move without losing what must stay")
         )
         return [f"Held still: {why}."]
+    rising = ", rising on its way" if framing.arc else ""
     said = _MOVES[move]
     if move in (Move.PUSH_IN, Move.PULL_OUT):
         gain = max(framing.opening.w, framing.closing.w) / min(framing.opening.w, framing.closing.w)
@@ -133,7 +134,7 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
             return [f"{said}: its part of the show's own move."]
         if not by_hand and LEAST_GAIN <= gain < full * _SHORTENED:
             return [f"{said}; {percent(full - 1)} would cut what must stay or look soft."]
-        return [f"{said}."]
+        return [f"{said}{rising}."]
     direction = framing.course.direction
     where = "" if direction is Direction.AUTO else " " + direction.value.replace("-", " and ")
     if move is Move.LEAN:
@@ -145,4 +146,4 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
         abs(framing.closing.x - framing.opening.x) / framing.closing.w,
         abs(framing.closing.y - framing.opening.y) / framing.closing.h,
     )
-    return [f"{said}{where} by {percent(travel)} of the frame in {clock_text(seconds)}."]
+    return [f"{said}{where} by {percent(travel)} of the frame in {clock_text(seconds)}{rising}."]
