@@ -90,11 +90,24 @@ class FindingsTest(unittest.TestCase):
         after = self.mended(project, finding)
         self.assertEqual(after.slides[0].seconds, Fraction(7))
 
+    def test_a_way_that_rises_is_calmer(self):
+        project = project_of(outputs=("square",), seconds_moving=Fraction(6))
+        first, last = Window(0.1, 0.4, 0.1, 0.15), Window(0.8, 0.4, 0.1, 0.15)
+        slide = project.slides[0].id
+        straight = set_framing(slide, "square", first, last).apply(project)
+        arc = set_on_slides([slide], "Path", path="arc").apply(straight)
+        amounts = [self.only(p, Kind.TOO_FAST).amount for p in (straight, arc)]
+        # Seven frames' widths in 6 s where 49 s would be calm.
+        self.assertAlmostEqual(amounts[0], 49 / 6, places=3)
+        self.assertLess(amounts[1], 0.8 * amounts[0])
+
     def test_neighbours_that_move_alike_are_told_only_where_moves_should_vary(self):
         project = project_of(head(0.45), outputs=("square",), count=3)
         ids = [slide.id for slide in project.slides]
         project = set_on_slides(ids[:2], "x", move="push-in").apply(project)
-        self.assertEqual(self.only(project, Kind.NEIGHBOURS_ALIKE).slide, 2)
+        finding = self.only(project, Kind.NEIGHBOURS_ALIKE)
+        self.assertEqual(finding.slide, 2)
+        self.assertIsNone(self.mended(project, finding).slides[1].move)
         house = project_of(head(0.45), outputs=("square",), count=3, move="push-in")
         self.assertFalse([f for f in findings_of(house) if f.kind is Kind.NEIGHBOURS_ALIKE])
 
