@@ -2,15 +2,17 @@
 
 from collections.abc import Sequence
 from itertools import pairwise
-from math import ceil, log
+from math import ceil, log, sqrt
 from typing import NamedTuple
 
-from jaunty_frame.core.geometry import WHOLE_PHOTO, Window, grown
+from jaunty_frame.core.geometry import Window, grown
 
 DENSITY = 1.25
 ZOOM_RANGE = 1.5
 # OpenCV addresses samples with 16 bits.
 _LONGEST = 24_000
+# A long way close to a photo would ask for more than memory should hold; it is shown a little softer.
+_MOST_PIXELS = 100_000_000
 _MARGIN_PX = 3.0
 _SAME = 1e-9
 
@@ -43,7 +45,7 @@ def level_specs(
         region = _hull_in_photo(boxes, low / width * _MARGIN_PX, tall / height * _MARGIN_PX)
         columns = region.w / low * width * DENSITY
         rows = region.h / tall * height * DENSITY
-        shrink = min(1.0, _LONGEST / max(columns, rows))
+        shrink = min(1.0, _LONGEST / max(columns, rows), sqrt(_MOST_PIXELS / (columns * rows)))
         specs.append(LevelSpec(region, even_length(columns * shrink), even_length(rows * shrink), low))
     return tuple(specs)
 
@@ -64,13 +66,16 @@ def _windows_between(path: Sequence[Window], low: float, high: float) -> list[Wi
 
 
 def _hull_in_photo(windows: list[Window], margin_x: float, margin_y: float) -> Window:
-    left = max(min(window.x for window in windows) - margin_x, 0.0)
-    top = max(min(window.y for window in windows) - margin_y, 0.0)
-    right = min(max(window.x + window.w for window in windows) + margin_x, 1.0)
-    bottom = min(max(window.y + window.h for window in windows) + margin_y, 1.0)
-    if right <= left or bottom <= top:  # a hand-set window may lie beside the photo
-        return WHOLE_PHOTO
-    return Window(left, top, right - left, bottom - top)
+    left, width = _inside(min(window.x for window in windows), max(window.x + window.w for window in windows), margin_x)
+    top, height = _inside(min(window.y for window in windows), max(window.y + window.h for window in windows), margin_y)
+    return Window(left, top, width, height)
+
+
+def _inside(low: float, high: float, margin: float) -> tuple[float, float]:
+    """Return start and extent within 0..1; a strip at the nearer edge where all lies beside the photo."""
+    least = min(margin, 1.0)
+    start = min(max(low - margin, 0.0), 1.0 - least)
+    return start, max(min(high + margin, 1.0) - start, least)
 
 
 def even_length(length: float) -> int:
