@@ -65,13 +65,13 @@ class Moves(BenchCase):
 
     def test_a_far_way_set_by_hand_rises_on_request(self):
         self.choose_option(self.page.move_choice, "Hold")
-        self.assertTrue(self.page.path.isHidden(), "nothing moves")
+        self.assertFalse(self.page.path.isVisible(), "nothing moves")
         cell = self.bench.cell
         height = 0.2 * cell.photo.upright_size[0] / cell.photo.upright_size[1] / float(cell.output.aspect)
         ends = Window(0.05, 0.3, 0.2, height), Window(0.75, 0.3, 0.2, height)
         self.window.session.apply(set_framing(cell.slide_id, cell.output_id, *ends))
         self.settle()
-        self.assertFalse(self.page.path.isHidden())
+        self.assertTrue(self.page.path.isVisible())
         before = frame_content(cell.plan, cell.plan.schedule.first[0] + cell.plan.schedule.frames[0] // 2)
         self.choose_option(self.page.path, "Arc")
         self.assertEqual(self.project.slides[0].path, "arc")

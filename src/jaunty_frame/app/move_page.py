@@ -54,7 +54,8 @@ class MovePage(QWidget):
         layout.addSpacing(3)
         layout.addWidget(self.curve)
         layout.addSpacing(3)
-        layout.addWidget(row_of(quiet_label("Path"), self.path, stretch_first=False))
+        self._path_row = row_of(quiet_label("Path"), self.path, stretch_first=False)
+        layout.addWidget(self._path_row)
         layout.addStretch(1)
 
     def show_document(self) -> None:
@@ -73,7 +74,9 @@ class MovePage(QWidget):
         easing = slide.easing or rules.easing
         self.presets.show_value(easing)
         self.curve.show_value(easing)
-        self.path.setVisible(len(set(cell.framing.path)) > 1)
+        # Solved ways lie within the photo as it fills the frame, where there is no room to rise.
+        by_hand = cell.hand_set is not None and cell.framing.opening != cell.framing.closing
+        self._path_row.setVisible(by_hand or slide.path == "arc")
         self.path.show_value(slide.path)
 
     def _set_seconds(self, value: float) -> None:
