@@ -4,8 +4,8 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QElapsedTimer, QStandardPaths, Qt, QUrl, Signal
-from PySide6.QtGui import QDesktopServices, QKeyEvent
+from PySide6.QtCore import QElapsedTimer, QStandardPaths, QUrl
+from PySide6.QtGui import QDesktopServices
 from PySide6.QtWidgets import (
     QCheckBox,
     QHBoxLayout,
@@ -21,6 +21,7 @@ from jaunty_frame.app.dialogs import ask_for_folder
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
 from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.app.words import rate_words, size_words
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.errors import JauntyError
@@ -33,10 +34,8 @@ _QUALITY_SAID = {
 }
 
 
-class ExportPanel(QWidget):
+class ExportPanel(SidePanel):
     """Exports the chosen outputs one after the other."""
-
-    closed = Signal()
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -64,8 +63,6 @@ class ExportPanel(QWidget):
         self.start_button = QPushButton("Export videos")
         self.start_button.setProperty("role", "main")
         self.start_button.clicked.connect(self.start)
-        self.close_button = QPushButton("Close")
-        self.close_button.clicked.connect(self.closed)
         self.cancel_button = QPushButton("Stop the export")
         self.cancel_button.clicked.connect(self.cancel)
         self.open_button = QPushButton("Open the folder")
@@ -231,11 +228,8 @@ class ExportPanel(QWidget):
     def _say(self, sentence: str) -> None:
         self.said.setText(sentence)
 
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape and self.task is None:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)
+    def may_close(self) -> bool:
+        return self.task is None
 
 
 def _report_part(report: Callable[[int, int], None], before: int, total: int, done: int, _: int) -> None:

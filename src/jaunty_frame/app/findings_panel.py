@@ -1,12 +1,12 @@
 """All findings, the most severe first, with jumps to their cells and their remedies."""
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from jaunty_frame.app.finding_rows import add_remedy
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.labelled import quiet_label
+from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.show.findings import Finding, Severity
 
 _HEADINGS = {
@@ -18,12 +18,11 @@ _HEADINGS = {
 _MOST_SHOWN = 120
 
 
-class FindingsPanel(QWidget):
+class FindingsPanel(SidePanel):
     """Emits the place of a finding to be looked at, and the finding whose remedy was wanted."""
 
     jumped = Signal(str, str)
     remedy_wanted = Signal(object)
-    closed = Signal()
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -39,8 +38,6 @@ class FindingsPanel(QWidget):
         scroll.setWidget(self._list)
         scroll.setWidgetResizable(True)
         scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.close_button = QPushButton("Close")
-        self.close_button.clicked.connect(self.closed)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 8, 16)
         layout.setSpacing(8)
@@ -99,9 +96,3 @@ class FindingsPanel(QWidget):
         self.jumps.append(jump)
         add_remedy(layout, finding, self.remedy_wanted, self.remedies)
         return row
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)

@@ -2,23 +2,21 @@
 
 from fractions import Fraction
 
-from PySide6.QtCore import QSignalBlocker, Qt, Signal
-from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.app.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.document.edits import Edit, set_for_all
 from jaunty_frame.document.model import BlurredFill, PlainFill, Project, Transition
 
 
-class HouseRulesPanel(QWidget):
+class HouseRulesPanel(SidePanel):
     """A choice here also takes back what single slides say of the same thing."""
-
-    closed = Signal()
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -58,8 +56,6 @@ class HouseRulesPanel(QWidget):
         )
         self.fade_in.valueChanged.connect(lambda value: self._set_rules("Fade in", fade_in=_exact(value)))
         self.fade_out.valueChanged.connect(lambda value: self._set_rules("Fade out", fade_out=_exact(value)))
-        close = QPushButton("Close")
-        close.clicked.connect(self.closed)
 
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 16, 16)
@@ -88,7 +84,7 @@ class HouseRulesPanel(QWidget):
                 )
             layout.addLayout(row)
             layout.addSpacing(8)
-        layout.addWidget(close, 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addWidget(self.close_button, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addStretch(1)
         session.changed.connect(self.show_document)
         self.show_document()
@@ -133,12 +129,6 @@ class HouseRulesPanel(QWidget):
             return project.changed(house_rules=project.house_rules.changed(**fields))
 
         self._session.apply(Edit(label, apply, merge="house-" + "-".join(fields)))
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)
 
 
 def _exact(value: float) -> Fraction:

@@ -35,10 +35,10 @@ if TYPE_CHECKING:
     from jaunty_frame.app.findings_panel import FindingsPanel
     from jaunty_frame.app.house_rules_panel import HouseRulesPanel
     from jaunty_frame.app.screening import Screening
+    from jaunty_frame.app.widgets.side_panel import SidePanel
     from jaunty_frame.app.zones_panel import ZonesPanel
 
-    _Panel = TypeVar("_Panel", ExportPanel, HouseRulesPanel, FindingsPanel, ZonesPanel)
-
+_Panel = TypeVar("_Panel", bound="SidePanel")
 _SHEET_SHARE = (806, 474)
 
 
@@ -148,7 +148,7 @@ class MainWindow(QMainWindow):
         self.sheet.current_cell_changed.connect(panel.show_cell)
         return panel
 
-    def _on_side(self, panel: "_Panel") -> "_Panel":
+    def _on_side(self, panel: _Panel) -> _Panel:
         panel.closed.connect(self.open_on_bench)
         self.side.addWidget(panel)
         return panel

@@ -2,8 +2,7 @@
 
 from fractions import Fraction
 
-from PySide6.QtCore import QSignalBlocker, Qt, Signal
-from PySide6.QtGui import QKeyEvent
+from PySide6.QtCore import QSignalBlocker, Qt
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.cell_images import CellImages
@@ -12,6 +11,7 @@ from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.document.edits import set_zones
 from jaunty_frame.document.model import MOST_MARGIN
 from jaunty_frame.document.outputs import preset_zones
@@ -29,10 +29,8 @@ _CUT_OUTS = ((None, "None"), (Fraction(4, 3), "4:3"))
 _TILES = ((None, "None"), (Fraction(1), "Square"), (Fraction(3, 4), "3:4"))
 
 
-class ZonesPanel(QWidget):
+class ZonesPanel(SidePanel):
     """Edits the zones of the current cell's output."""
-
-    closed = Signal()
 
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -60,8 +58,6 @@ class ZonesPanel(QWidget):
         self.tile.chosen.connect(lambda value: self._set(tile=value))
         self.back = QPushButton("Back to the usual zones")
         self.back.clicked.connect(self._go_back)
-        self.close_button = QPushButton("Close")
-        self.close_button.clicked.connect(self.closed)
 
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 16, 16)
@@ -99,7 +95,12 @@ class ZonesPanel(QWidget):
         self._slide_id, self._output_id = slide_id, output_id
         self.show_document()
 
+    def showEvent(self, event: object) -> None:
+        self.show_document()
+
     def show_document(self) -> None:
+        if not self.isVisible():
+            return
         project = self._session.project
         row = next((k for k, slide in enumerate(project.slides) if slide.id == self._slide_id), None)
         output = next((output for output in project.outputs if output.id == self._output_id), None)
@@ -125,9 +126,3 @@ class ZonesPanel(QWidget):
     def _go_back(self) -> None:
         zones = preset_zones(self._session.project.output(self._output_id))
         self._session.apply(set_zones(self._output_id, zones))
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)

@@ -262,7 +262,7 @@ def _under_overlays(plan: Plan) -> FloatArray:
     """Return the share (N, K) of each required area that lies under the output's overlays at the closing."""
     required = plan.table.areas.required
     overlays = plan.output.zones.as_zones().overlay_boxes()
-    return np.where(required, sum((shares_within(plan, box) for box in overlays), np.zeros(required.shape)), 0.0)
+    return np.where(required, shares_within(plan, *overlays), 0.0) if overlays else np.zeros(required.shape)
 
 
 def _outside_action_safe(plan: Plan) -> FloatArray:

@@ -1,11 +1,10 @@
 """What a slide needs ready before it can be painted: decided from the plan, without a pixel."""
 
-from collections.abc import Sequence
 from math import ceil
 from typing import NamedTuple
 
 from jaunty_frame.core.colour import Amounts
-from jaunty_frame.core.geometry import Window, grown, lies_in_photo
+from jaunty_frame.core.geometry import grown, lies_in_photo
 from jaunty_frame.core.level_specs import LevelSpec, level_specs
 from jaunty_frame.core.surface import Coding
 from jaunty_frame.document.model import BlurredFill, PlainFill
@@ -28,26 +27,18 @@ class PictureSpec(NamedTuple):
 
 def picture_spec(plan: Plan, k: int, width: int, height: int, coding: Coding) -> PictureSpec:
     """Return what slide ``k`` needs to be painted at ``width`` x ``height``."""
-    framing = plan.framing(k)
-    return window_picture_spec(plan, k, framing.path, width, height, coding)
-
-
-def window_picture_spec(
-    plan: Plan, k: int, path: Sequence[Window], width: int, height: int, coding: Coding
-) -> PictureSpec:
-    """Return what slide ``k`` needs to be painted through all windows along ``path``; see ``level_specs``."""
     pixel_aspect = float(plan.output.aspect) * height / width
     photo_width, photo_height = plan.photo(k).upright_size
     framing = plan.framing(k)
     reach = framing_reach(framing, float(plan.output.aspect))
     return PictureSpec(
-        levels=level_specs(path, width, height, reach),
+        levels=level_specs(framing.path, width, height, reach),
         fill=plan.fill(k),
         width=width,
         height=height,
         pixel_aspect=pixel_aspect,
         coding=coding,
-        covers=all(lies_in_photo(grown(window, reach)) for window in path),
+        covers=all(lies_in_photo(grown(window, reach)) for window in framing.path),
         photo_aspect=photo_width / photo_height,
         correction=Amounts(**dict(plan.photo(k).correction)),
     )

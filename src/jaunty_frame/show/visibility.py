@@ -64,18 +64,20 @@ def frame_boxes(plan: Plan) -> FloatArray:
     return found
 
 
-def shares_within(plan: Plan, part: Window) -> FloatArray:
-    """Return the share (N, K) of each area that lies in ``part`` of the frame at the closing."""
+def shares_within(plan: Plan, *parts: Window) -> FloatArray:
+    """Return the share (N, K) of each area that lies in ``parts`` of the frame, disjoint ones, at the closing."""
     frame = frame_boxes(plan)
-    low = np.maximum(frame[..., :2], (part.x, part.y))
-    high = np.minimum(frame[..., :2] + frame[..., 2:], (part.x + part.w, part.y + part.h))
-    common, area = np.prod(np.clip(high - low, 0, None), axis=-1), np.prod(frame[..., 2:], axis=-1)
+    common, area = np.zeros(frame.shape[:2]), np.prod(frame[..., 2:], axis=-1)
+    for x, y, w, h in parts:
+        low = np.maximum(frame[..., :2], (x, y))
+        high = np.minimum(frame[..., :2] + frame[..., 2:], (x + w, y + h))
+        common += np.prod(np.clip(high - low, 0, None), axis=-1)
     shares = np.divide(common, area, out=np.zeros_like(area), where=area > 0)
     degrees = _degrees(plan)[:, 1]
     for k in np.flatnonzero(degrees).tolist():
         width, height = plan.table.photo_size[k]
         for j, box in enumerate(plan.table.areas.boxes[k]):
-            shares[k, j] = turned_share(plan.closing[k], -degrees[k], box, width / height, part)
+            shares[k, j] = sum(turned_share(plan.closing[k], -degrees[k], box, width / height, part) for part in parts)
     return shares
 
 
