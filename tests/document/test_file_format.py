@@ -110,6 +110,11 @@ class Refusals(unittest.TestCase):
             with self.subTest(path=path, value=value):
                 self.assertIn(str(path[0]), self.refused(self.changed(*path, value=value)))
 
+    def test_damaged_keys_stay_readable_in_the_sentence(self):
+        said = self.refused(self.changed("two\nlines" + "x" * 10_000, value=1))
+        self.assertIn("two·lines", said)
+        self.assertLess(len(said), 300)
+
     def test_dangling_references_are_refused(self):
         self.refused(self.changed("slides", 0, "photo", value="gone"))
         self.refused(self.changed("hand_set", 0, "output", value="gone"))

@@ -15,6 +15,7 @@ from jaunty_frame.errors import NewerProject, ProjectError
 MAX_BYTES = 64 * 1024 * 1024
 _MOST_NESTING = 32
 _FAULTS_SHOWN = 5
+_KEY_SHOWN = 40
 
 UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
 """From a version to the next: {1: upgrade_1_to_2, ...}."""
@@ -86,11 +87,17 @@ def _nesting(text: str) -> int:
 
 def _faults(error: ValidationError) -> str:
     faults = [
-        f"{'/'.join(map(str, fault['loc'])) or 'project'}: {fault['msg'].removeprefix('Value error, ')}"
+        f"{'/'.join(map(_readable, fault['loc'])) or 'project'}: {fault['msg'].removeprefix('Value error, ')}"
         for fault in error.errors(include_url=False, include_input=False)
     ]
     more = f" (and {len(faults) - _FAULTS_SHOWN} more faults)" if len(faults) > _FAULTS_SHOWN else ""
     return "; ".join(faults[:_FAULTS_SHOWN]) + more + "."
+
+
+def _readable(key: str | int) -> str:
+    """Return a key of the file for a sentence: a damaged one may hold line breaks or be as long as the file."""
+    text = "".join(sign if sign.isprintable() else "·" for sign in str(key)[: _KEY_SHOWN + 1])
+    return text if len(text) <= _KEY_SHOWN else text[:_KEY_SHOWN] + "…"
 
 
 def project_schema() -> dict[str, Any]:
