@@ -38,6 +38,6 @@ install:
 clean:
 	rm -rf .venv demo-shows .mypy_cache .ruff_cache .hypothesis build
 
-# Downloads the photos that are labelled for the framing figures of make bench; about 350 MB.
+# Downloads the photos that are labelled for the framing figures of make bench; about 400 MB.
 framing-photos: setup
 	@sh tools/framing_photos.sh

@@ -22,7 +22,7 @@ from jaunty_frame.demo.scenes import SCENES, draw_scene
 _LABELS = Path(__file__).with_name("framing_labels.json")
 _DOWNLOADED = Path(__file__).resolve().parent.parent / "build" / "framing-photos"
 _INSTALLED = ("skimage", "sklearn")
-_SUFFIXES = {".jpg", ".jpeg", ".png"}
+_SUFFIXES = {".jpg", ".jpeg", ".png", ".webp"}
 _DRAWN = 72
 _WEIGHTS = {"head": 1.0, "subject": 1.0, "body": 0.5}
 

@@ -85,7 +85,9 @@ class OnPhotographs(FinderCase):
         sign = np.full((360, 540, 3), 150, np.uint8)
         sign += np.random.default_rng(1).integers(0, 12, sign.shape, np.uint8)
         cv2.putText(sign, "KILN OPENING", (60, 300), cv2.FONT_HERSHEY_SIMPLEX, 1.2, (250, 250, 250), 3, cv2.LINE_AA)
-        self.assert_holds(self.finder.find(sign), Window(0.11, 0.76, 0.5, 0.08), 0.95)
+        (width, height), _ = cv2.getTextSize("KILN OPENING", cv2.FONT_HERSHEY_SIMPLEX, 1.2, 3)
+        text = Window(60 / 540, (300 - height) / 360, width / 540, height / 360)
+        self.assert_holds(self.finder.find(sign), text, 0.95)
 
 
 class OnDrawnScenes(FinderCase):

@@ -1,15 +1,12 @@
-"""The subject map and its cues: what each answers to, on small made-up pictures."""
+"""The cues of the subject map: what each answers to, on small made-up pictures."""
 
 import unittest
 
 import numpy as np
-from skimage import data
 
-from jaunty_frame.core.foreground import ForegroundFinder
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering
-from jaunty_frame.core.salience import CUES, GRID_PX, cues, drawn_to_edges, fused, shrunk, subject_map
-from jaunty_frame.media.finder import finder_models
+from jaunty_frame.core.salience import CUES, GRID_PX, cues, drawn_to_edges
 
 
 def disc(height=320, width=480, x=120, y=160, radius=50, colour=(40, 60, 220)):
@@ -21,14 +18,9 @@ def disc(height=320, width=480, x=120, y=160, radius=50, colour=(40, 60, 220)):
     return picture
 
 
-def nothing_in_front(picture):
-    return np.zeros(shrunk(picture, 256).shape[:2], np.float32)
-
-
 class Cues(unittest.TestCase):
-    def maps(self, picture, foreground=None, lettering=()):
-        front = nothing_in_front(picture) if foreground is None else foreground
-        return dict(zip(CUES, cues(picture, front, list(lettering)), strict=True))
+    def maps(self, picture, lettering=(), heads=()):
+        return dict(zip(CUES, cues(picture, list(lettering), list(heads)), strict=True))
 
     def assert_inside_beats_outside(self, values, name):
         height, width = values.shape
@@ -37,7 +29,7 @@ class Cues(unittest.TestCase):
         self.assertGreater(inside, outside + 0.1, name)
 
     def test_there_is_one_map_for_each_cue_at_the_grid_size(self):
-        maps = cues(disc(), nothing_in_front(disc()), [])
+        maps = cues(disc(), [], [])
         self.assertEqual(maps.shape, (len(CUES), GRID_PX * 320 // 480, GRID_PX))
         self.assertEqual(maps.dtype, np.float32)
         self.assertTrue(np.isfinite(maps).all())
@@ -47,14 +39,12 @@ class Cues(unittest.TestCase):
         for name in ("background", "background spread"):
             self.assert_inside_beats_outside(maps[name], name)
 
-    def test_foreground_and_lettering_are_taken_over_where_they_lie(self):
-        picture = disc()
-        front = nothing_in_front(picture)
-        front[60:110, 40:90] = 1.0
-        line = Lettering(Window(0.15, 0.45, 0.2, 0.1), 9)
-        maps = self.maps(picture, front, [line])
-        for name in ("foreground", "foreground spread", "lettering"):
+    def test_lettering_and_heads_lie_where_they_were_found(self):
+        place = Window(0.15, 0.45, 0.2, 0.1)
+        maps = self.maps(disc(), [Lettering(place, 9)], [place])
+        for name in ("lettering", "heads"):
             self.assert_inside_beats_outside(maps[name], name)
+        self.assertEqual(float(maps["heads"].sum()), 8 * 20, "all places that the box touches, and no others")
 
     def test_what_is_sharp_counts_as_in_focus(self):
         rng = np.random.default_rng(2)
@@ -69,41 +59,15 @@ class Cues(unittest.TestCase):
         self.assertEqual(float(maps["off the border"][30, GRID_PX // 2]), 1.0)
 
 
-class Maps(unittest.TestCase):
-    def test_the_disc_is_the_subject_and_the_map_is_drawn_to_its_edge(self):
-        picture = disc()
-        likely = subject_map(picture, nothing_in_front(picture), [])
-        self.assertTrue(likely.min() >= 0 and likely.max() <= 1)
-        self.assertGreater(likely[32, 24], 3 * likely[32, 80])
-        drawn = drawn_to_edges(picture, likely)
-        rows, columns = np.mgrid[0 : drawn.shape[0], 0 : drawn.shape[1]]
-        inside = ((rows + 0.5 - 32) ** 2 + (columns + 0.5 - 24) ** 2) < 9.0**2
-        outside = ((rows + 0.5 - 32) ** 2 + (columns + 0.5 - 24) ** 2) > 12.0**2
-        self.assertGreater(drawn[inside].min(), drawn[outside].max())
-
-    def test_more_of_a_good_cue_never_makes_a_subject_less_likely(self):
-        maps = np.zeros((len(CUES), 4, 4), np.float32)
-        before = fused(maps)
-        for cue in ("pattern", "background spread", "foreground", "focus spread", "lettering", "off the border"):
-            more = maps.copy()
-            more[CUES.index(cue)] = 0.5
-            self.assertTrue(np.all(fused(more) > before), cue)
+class DrawnToEdges(unittest.TestCase):
+    def test_a_rough_map_is_drawn_to_the_edge_of_the_thing(self):
+        rows, columns = np.mgrid[0:64, 0:96]
+        distance = np.hypot(rows + 0.5 - 32, columns + 0.5 - 24)
+        likely = (0.9 * np.exp(-((distance / 14.0) ** 2))).astype(np.float32)
+        drawn = drawn_to_edges(disc(), likely)
+        # The disc's radius is 10 places.
+        self.assertGreater(drawn[distance < 9].min(), drawn[distance > 12].max())
 
     def test_a_picture_of_one_colour_does_not_fail(self):
         flat = np.full((300, 200, 3), 90, np.uint8)
-        likely = subject_map(flat, nothing_in_front(flat), [])
-        self.assertTrue(np.isfinite(drawn_to_edges(flat, likely)).all())
-
-
-class Foreground(unittest.TestCase):
-    def test_a_person_stands_in_front_and_shapes_do_not_mix(self):
-        finder = ForegroundFinder(finder_models().foreground)
-        astronaut = np.ascontiguousarray(data.astronaut()[..., ::-1])
-        first = finder.foreground(astronaut)
-        self.assertEqual(first.shape, (256, 256))
-        # Face and suit against the flag at the upper left.
-        self.assertGreater(first[60, 110], 0.8)
-        self.assertLess(first[20, 8], 0.3)
-        wide = finder.foreground(astronaut[100:300])
-        self.assertEqual(wide.shape, (100, 256))
-        np.testing.assert_array_equal(finder.foreground(astronaut), first)
+        self.assertTrue(np.isfinite(drawn_to_edges(flat, cues(flat, [], [])[0])).all())

@@ -15,12 +15,13 @@ import numpy as np
 from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.faces import Face, FaceFinder
-from jaunty_frame.core.foreground import ForegroundFinder
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering, find_lettering
-from jaunty_frame.core.salience import GRID_PX, drawn_to_edges, subject_map
+from jaunty_frame.core.object_features import ObjectFeatures
+from jaunty_frame.core.salience import GRID_PX, cues, drawn_to_edges
+from jaunty_frame.core.subject_net import SubjectNet, grid_size
 
-FINDER_VERSION = 3
+FINDER_VERSION = 4
 LOOKED_AT_PX = 512
 """Photos are looked at with their longer side at this length; more tells no more."""
 CONFIDENT = 0.6
@@ -34,6 +35,7 @@ _LETTERING_WEIGHT = 0.7
 # Leaves and gravel may look like a line of up to ten signs.
 _FEWEST_SIGNS = 12
 _SIGNS_OF_A_LINE = 5
+_LEAST_LINE = 0.02
 
 _MOST_SUBJECTS = 3
 _BOX_PX = GRID_PX // 2
@@ -41,16 +43,19 @@ _BOX_PX = GRID_PX // 2
 _EVEN = 0.5
 # A further subject has at least this share of the first one's weight.
 _LEAST_SUBJECT = 0.3
+# Grain in grass and gravel may look like a subject of less than this share of the photo.
+_LEAST_SHARE = 0.003
 # A core is what is surely subject, where that is rather smaller.
-_SURE = 0.75
+_SURE = 0.85
 _CORE_WEIGHT = 0.5
 _LARGEST_CORE = 0.8
-_PADDING = 0.02
+_PADDING = 0.01
 _NO_CONTRAST = 0.2
+_UNSURE, _QUITE_SURE = 0.6, 0.8
 # Edges go on over lines of which this part is rather surely subject, up to this share of the box's longer side.
 _GROWING, _GROWING_PART, _MOST_GROWTH = 0.6, 0.35, 0.3
 # Subjects that fill more are cropped into rather than zoomed out for.
-_FILLS = 0.5
+_FILLS = 0.45
 
 
 class FoundArea(NamedTuple):
@@ -68,7 +73,17 @@ class FinderModels(NamedTuple):
     propose: bytes
     refine: bytes
     confirm: bytes
-    foreground: bytes
+    objects: bytes
+    subject: bytes
+
+
+class Seen(NamedTuple):
+    """What a look at a photo shows before anything is decided: cues (M, H, W), features (F, h, w)."""
+
+    heads: list[FoundArea]
+    lines: list[Lettering]
+    cues: np.ndarray
+    features: np.ndarray
 
 
 class KeepAreaFinder:
@@ -76,23 +91,34 @@ class KeepAreaFinder:
 
     def __init__(self, models: FinderModels) -> None:
         self._faces = FaceFinder(models.propose, models.refine, models.confirm)
-        self._foreground = ForegroundFinder(models.foreground)
+        self._objects = ObjectFeatures(models.objects)
+        self._subject = SubjectNet(models.subject)
 
     def find(self, photo: Pixels) -> tuple[FoundArea, ...]:
         """Return the keep areas of ``photo`` (H, W, 3) uint8 B G R, upright, of any size."""
-        scale = LOOKED_AT_PX / max(photo.shape[:2])
-        if scale < 1:
-            size = max(round(photo.shape[1] * scale), 1), max(round(photo.shape[0] * scale), 1)
-            photo = cv2.resize(photo, size, interpolation=cv2.INTER_AREA)
-        heads = _heads(self._faces.faces(photo))
-        lines = find_lettering(photo)
-        likely = subject_map(photo, self._foreground.foreground(photo), lines)
-        letters = [] if heads else _lettering_areas(lines)
+        photo = _at_working_size(photo)
+        seen = self.look(photo)
+        likely = self._subject.likely(seen.cues, seen.features)
+        letters = [] if seen.heads else _lettering_areas(seen.lines)
         drawn = drawn_to_edges(photo, likely)
         boxes = _subject_boxes(drawn)
-        may_be_required = not heads and not letters
-        subjects = _subjects(boxes, likely, photo.shape[1] / photo.shape[0], may_be_required)
-        return (*heads, *letters, *subjects, *([] if heads else _cores(drawn, boxes, subjects)))
+        subjects = _subjects(boxes, likely, may_be_required=not seen.heads and not letters)
+        return (*seen.heads, *letters, *subjects, *([] if seen.heads else _cores(drawn, boxes, subjects)))
+
+    def look(self, photo: Pixels) -> Seen:
+        """Return what shows in ``photo`` (H, W, 3) uint8 B G R, upright, longer side at most LOOKED_AT_PX."""
+        heads = _heads(self._faces.faces(photo))
+        lines = find_lettering(photo)
+        maps = cues(photo, lines, [head.box for head in heads])
+        return Seen(heads, lines, maps, self._objects.features(photo, grid_size(maps)))
+
+
+def _at_working_size(photo: Pixels) -> Pixels:
+    scale = LOOKED_AT_PX / max(photo.shape[:2])
+    if scale >= 1:
+        return photo
+    size = max(round(photo.shape[1] * scale), 1), max(round(photo.shape[0] * scale), 1)
+    return cv2.resize(photo, size, interpolation=cv2.INTER_AREA)
 
 
 def _heads(faces: list[Face]) -> list[FoundArea]:
@@ -119,7 +145,7 @@ def _lettering_areas(lines: list[Lettering]) -> list[FoundArea]:
         for i, (a, signs) in enumerate(blocks):
             for j in range(i + 1, len(blocks)):
                 b, more = blocks[j]
-                step = max(min(a.h, b.h), _PADDING)
+                step = max(min(a.h, b.h), _LEAST_LINE)
                 if _gap(a.x, a.w, b.x, b.w) < 2 * step and _gap(a.y, a.h, b.y, b.h) < 1.2 * step:
                     blocks[i] = _union(a, b), signs + more
                     del blocks[j]
@@ -128,7 +154,9 @@ def _lettering_areas(lines: list[Lettering]) -> list[FoundArea]:
             if joined:
                 break
     return [
-        FoundArea(_padded(box, 0.01, 0.01), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3), AreaKind.LETTERING)
+        FoundArea(
+            _padded(box, _PADDING, _PADDING), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3), AreaKind.LETTERING
+        )
         for box, signs in blocks
         if signs >= _FEWEST_SIGNS
     ][:_MOST_SUBJECTS]
@@ -147,14 +175,15 @@ def _padded(box: Window, x: float, y: float) -> Window:
     return _clipped(box.x - x, box.y - y, box.x + box.w + x, box.y + box.h + y)
 
 
-def _subjects(boxes: list[Window], likely: np.ndarray, photo_aspect: float, may_be_required: bool) -> list[FoundArea]:
+def _subjects(boxes: list[Window], likely: np.ndarray, may_be_required: bool) -> list[FoundArea]:
     confidence = _confidence(likely, boxes)
     covered = sum(box.w * box.h for box in boxes)
     required = may_be_required and confidence >= CONFIDENT and covered < _FILLS
     weight = 1.0 if required else round(_BODY_WEIGHT * max(confidence, 0.2), 3)
-    across, down = _PADDING * min(1.0, 1 / photo_aspect), _PADDING * min(1.0, photo_aspect)
     certainty = round(confidence, 3)
-    return [FoundArea(_balanced(_padded(box, across, down)), weight, certainty, AreaKind.SUBJECT) for box in boxes]
+    return [
+        FoundArea(_balanced(_padded(box, _PADDING, _PADDING)), weight, certainty, AreaKind.SUBJECT) for box in boxes
+    ]
 
 
 def _subject_boxes(likely: np.ndarray) -> list[Window]:
@@ -173,7 +202,7 @@ def _subject_boxes(likely: np.ndarray) -> list[Window]:
         )
         # A cell's margin keeps the next box from growing out of this one's rim.
         worth[max(top - 1, 0) : bottom + 1, max(left - 1, 0) : right + 1] = -_EVEN
-    return boxes
+    return [box for box in boxes if box.w * box.h >= _LEAST_SHARE]
 
 
 def _cores(likely: np.ndarray, boxes: list[Window], subjects: list[FoundArea]) -> list[FoundArea]:
@@ -255,8 +284,8 @@ def _heaviest_box(worth: np.ndarray) -> tuple[float, tuple[int, int, int, int]]:
 def _confidence(likely: np.ndarray, boxes: list[Window]) -> float:
     """Return how clearly the subjects stand out, in 0..1.
 
-    It is the map's mean inside the boxes against outside, stretched: gravel, grass and brickwork have 0.3 to 0.4,
-    nine in ten labelled subjects more than CONFIDENT.
+    It is the map's mean inside the boxes against outside, stretched, times how sure the map is inside; two in three
+    labelled subjects are quite sure, a tuft in a lawn is half sure.
     """
     height, width = likely.shape
     inside = np.zeros(likely.shape, bool)
@@ -267,7 +296,8 @@ def _confidence(likely: np.ndarray, boxes: list[Window]) -> float:
         return 0.0
     within, outside = float(likely[inside].mean()), float(likely[~inside].mean())
     contrast = (within - outside) / max(within, 1e-6)
-    return float(np.clip((contrast - _NO_CONTRAST) / (1 - _NO_CONTRAST), 0.0, 1.0))
+    sure = (within - _UNSURE) / (_QUITE_SURE - _UNSURE)
+    return float(np.clip((contrast - _NO_CONTRAST) / (1 - _NO_CONTRAST), 0.0, 1.0) * np.clip(sure, 0.0, 1.0))
 
 
 def _balanced(box: Window) -> Window:

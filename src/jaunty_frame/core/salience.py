@@ -1,44 +1,39 @@
-"""How likely each place of a photo is to belong to its subject.
-
-Eleven cues, each a map, go through one logistic function whose weights were fitted to labelled photos
-(``tools/fit_subject_map.py``); then GrabCut (C. Rother, V. Kolmogorov and A. Blake, "GrabCut", SIGGRAPH 2004) draws the
-map to the edges in the picture. The cues:
+"""What in a photo tells where its subject is: the cues, each a map, that ``core.subject_net`` reads.
 
 - what breaks the pattern: the spectral residual of the log spectrum (X. Hou and L. Zhang, CVPR 2007);
 - what is not background: the distance of each pixel's colour from the border strips in CIELAB, Mahalanobis (after
   J. Zhang et al., "Minimum barrier salient object detection at 80 fps", ICCV 2015), as it is and spread;
   maps that lie all over the photo say little, so these are weighted by exp(-6 x their RMS radius);
-- the foreground network (``core.foreground``), as it is and spread;
 - what is in focus: fine detail against the photo's own mean, and its neighbourhood's;
-- lettering (``core.lettering``);
+- lettering (``core.lettering``) and heads;
 - where it lies: distance from the middle, nearness of the border.
+
+GrabCut (C. Rother, V. Kolmogorov and A. Blake, SIGGRAPH 2004) draws the map of the subject to the edges in the picture.
 """
+
+from math import ceil
 
 import cv2
 import numpy as np
 
 from jaunty_frame.core.colour import Pixels
+from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering
 
 GRID_PX = 96
 """Length of the longer side of the maps."""
-# Cue and fitted weight.
-_FITTED = {
-    "pattern": 3.387,
-    "background": 1.585,
-    "background spread": 4.575,
-    "foreground": 0.380,
-    "foreground spread": 1.190,
-    "focus": 1.529,
-    "focus spread": 3.358,
-    "lettering": 2.390,
-    "off-centre across": -1.009,
-    "off-centre down": -0.618,
-    "off the border": 2.397,
-}
-CUES = tuple(_FITTED)
-_WEIGHTS = np.array(list(_FITTED.values()), np.float32)
-_BIAS = -4.294
+CUES = (
+    "pattern",
+    "background",
+    "background spread",
+    "focus",
+    "focus spread",
+    "lettering",
+    "heads",
+    "off-centre across",
+    "off-centre down",
+    "off the border",
+)
 
 _SPECTRAL_PX = 64
 _BORDER = 0.08
@@ -49,34 +44,23 @@ _FOCUS_SIGMA = 1.5
 _SURE_SIGNS, _NO_SIGNS = 8, 3
 # How sure a place must be to be taken as subject or as background before GrabCut decides about the rest.
 _SURELY_SUBJECT, _LIKELY_SUBJECT, _SURELY_BACKGROUND = 0.85, 0.5, 0.1
-_CUT_ROUNDS = 2
-_CUT_SHARE = 0.5
-
-
-def subject_map(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering]) -> np.ndarray:
-    """Return how likely each place is to belong to the subject: (h, w) float32 in 0..1, longer side GRID_PX.
-
-    photo : (H, W, 3) uint8 B G R, upright; foreground : as ``ForegroundFinder.foreground`` returns it.
-    """
-    return fused(cues(photo, foreground, lettering))
+_CUT_ROUNDS = 1
+_CUT_SHARE = 0.25
 
 
 def drawn_to_edges(photo: Pixels, likely: np.ndarray) -> np.ndarray:
-    """Return a subject map of ``photo`` half of which follows the edges in the picture."""
+    """Return a subject map of ``photo`` a quarter of which follows the edges in the picture."""
     return (1 - _CUT_SHARE) * likely + _CUT_SHARE * _cut_out(photo, likely)
 
 
-def fused(maps: np.ndarray) -> np.ndarray:
-    """Return the logistic function of the weighted cues (C, h, w)."""
-    return (1 / (1 + np.exp(-(np.tensordot(_WEIGHTS, maps, 1) + _BIAS)))).astype(np.float32)
+def cues(photo: Pixels, lettering: list[Lettering], heads: list[Window]) -> np.ndarray:
+    """Return the maps (C, h, w) float32 in the order of CUES, longer side GRID_PX.
 
-
-def cues(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering]) -> np.ndarray:
-    """Return the maps (C, h, w) float32 in the order of CUES."""
+    photo : (H, W, 3) uint8 B G R, upright.
+    """
     small = shrunk(photo, GRID_PX)
     height, width = small.shape[:2]
     pattern, background = (_weighted(_stretched(part)) for part in (_spectral_residual(small), _border_distance(small)))
-    front = cv2.resize(foreground, (width, height), interpolation=cv2.INTER_AREA)
     focus = _focus(photo, (width, height))
     x = (np.arange(width, dtype=np.float32) + 0.5) / width
     y = (np.arange(height, dtype=np.float32)[:, None] + 0.5) / height
@@ -87,11 +71,10 @@ def cues(photo: Pixels, foreground: np.ndarray, lettering: list[Lettering]) -> n
             pattern,
             background,
             _spread(background),
-            front,
-            _spread(front),
             focus / (focus.mean() + 1e-3) / 4,
             _spread(_stretched(focus)),
             _lettering_map(lettering, width, height),
+            _boxes_map([(head, 1.0) for head in heads], width, height),
             everywhere + 4 * (x - 0.5) ** 2,
             everywhere + 4 * (y - 0.5) ** 2,
             np.clip(border / _NEAR_BORDER, 0, 1),
@@ -151,14 +134,23 @@ def _focus(photo: Pixels, size: tuple[int, int]) -> np.ndarray:
 
 
 def _lettering_map(lines: list[Lettering], width: int, height: int) -> np.ndarray:
-    sure = np.zeros((height, width), np.float32)
+    boxes = []
     for box, signs in lines:
-        room = 0.3 * box.h * height
-        left, right = int(max(box.x * width - room, 0)), int(np.ceil((box.x + box.w) * width + room))
-        top, bottom = int(max(box.y * height - room, 0)), int(np.ceil((box.y + box.h) * height + room))
-        part = sure[top:bottom, left:right]
-        np.maximum(part, min((signs - _NO_SIGNS) / (_SURE_SIGNS - _NO_SIGNS), 1.0), out=part)
-    return sure
+        across, down = 0.3 * box.h * height / width, 0.3 * box.h
+        sure = min((signs - _NO_SIGNS) / (_SURE_SIGNS - _NO_SIGNS), 1.0)
+        boxes.append((Window(box.x - across, box.y - down, box.w + 2 * across, box.h + 2 * down), sure))
+    return _boxes_map(boxes, width, height)
+
+
+def _boxes_map(boxes: list[tuple[Window, float]], width: int, height: int) -> np.ndarray:
+    """Return a map that has each box's value at all places that it touches, the greatest where several do."""
+    values = np.zeros((height, width), np.float32)
+    for box, value in boxes:
+        left, right = int(max(box.x * width, 0)), ceil((box.x + box.w) * width)
+        top, bottom = int(max(box.y * height, 0)), ceil((box.y + box.h) * height)
+        part = values[top:bottom, left:right]
+        np.maximum(part, value, out=part)
+    return values
 
 
 def _cut_out(photo: Pixels, likely: np.ndarray) -> np.ndarray:

@@ -27,7 +27,8 @@ def finder_models() -> FinderModels:
         propose=(_NETS / "pnet.onnx").read_bytes(),
         refine=(_NETS / "rnet.onnx").read_bytes(),
         confirm=(_NETS / "onet.onnx").read_bytes(),
-        foreground=(_NETS / "selfie_segmentation.tflite").read_bytes(),
+        objects=(_NETS / "objects.onnx").read_bytes(),
+        subject=(_NETS / "subject.npz").read_bytes(),
     )
 
 
