@@ -49,6 +49,7 @@ _LEAST_SHARE = 0.003
 _SURE = 0.85
 _CORE_WEIGHT = 0.5
 _LARGEST_CORE = 0.8
+# Boxes end at cells of the map, which are about twice as wide.
 _PADDING = 0.01
 _NO_CONTRAST = 0.2
 _UNSURE, _QUITE_SURE = 0.6, 0.8
@@ -154,9 +155,7 @@ def _lettering_areas(lines: list[Lettering]) -> list[FoundArea]:
             if joined:
                 break
     return [
-        FoundArea(
-            _padded(box, _PADDING, _PADDING), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3), AreaKind.LETTERING
-        )
+        FoundArea(_padded(box), _LETTERING_WEIGHT, round(min(signs / 20, 1.0), 3), AreaKind.LETTERING)
         for box, signs in blocks
         if signs >= _FEWEST_SIGNS
     ][:_MOST_SUBJECTS]
@@ -171,8 +170,8 @@ def _union(a: Window, b: Window) -> Window:
     return Window(left, top, max(a.x + a.w, b.x + b.w) - left, max(a.y + a.h, b.y + b.h) - top)
 
 
-def _padded(box: Window, x: float, y: float) -> Window:
-    return _clipped(box.x - x, box.y - y, box.x + box.w + x, box.y + box.h + y)
+def _padded(box: Window) -> Window:
+    return _clipped(box.x - _PADDING, box.y - _PADDING, box.x + box.w + _PADDING, box.y + box.h + _PADDING)
 
 
 def _subjects(boxes: list[Window], likely: np.ndarray, may_be_required: bool) -> list[FoundArea]:
@@ -181,9 +180,7 @@ def _subjects(boxes: list[Window], likely: np.ndarray, may_be_required: bool) ->
     required = may_be_required and confidence >= CONFIDENT and covered < _FILLS
     weight = 1.0 if required else round(_BODY_WEIGHT * max(confidence, 0.2), 3)
     certainty = round(confidence, 3)
-    return [
-        FoundArea(_balanced(_padded(box, _PADDING, _PADDING)), weight, certainty, AreaKind.SUBJECT) for box in boxes
-    ]
+    return [FoundArea(_balanced(_padded(box)), weight, certainty, AreaKind.SUBJECT) for box in boxes]
 
 
 def _subject_boxes(likely: np.ndarray) -> list[Window]:
