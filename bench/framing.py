@@ -9,9 +9,11 @@ import numpy as np
 
 from bench.framing_set import LabelledPhoto, labelled_photos
 from bench.subjects import report, seconds_of
-from jaunty_frame.core.framing import PLACEMENTS, KeepAreas, Placement, solve_bases
+from jaunty_frame.core.framing import PLACEMENTS, KeepAreas, Placement
 from jaunty_frame.core.geometry import cover_size, visible_share
-from jaunty_frame.core.keep_areas import FoundArea, KeepAreaFinder
+from jaunty_frame.core.keep_areas import Found, KeepAreaFinder
+from jaunty_frame.core.straightened_framing import solve_all_bases
+from jaunty_frame.core.straightening import Turned
 from jaunty_frame.media.finder import finder_models
 
 RATIOS = {"9:16": 9 / 16, "4:5": 4 / 5, "1:1": 1.0, "4:3": 4 / 3, "16:9": 16 / 9}
@@ -35,27 +37,37 @@ class Crop:
     placement_right: bool
 
 
-def measured_crops(photos: list[LabelledPhoto], found: list[tuple[FoundArea, ...]]) -> list[Crop]:
-    """Return the crops of all photos in all ratios that differ from their own."""
+def measured_crops(photos: list[LabelledPhoto], areas: list[KeepAreas]) -> list[Crop]:
+    """Return the crops of all photos, solved for these areas, in all ratios that differ from their own."""
     return [
-        _crop(photo, areas, ratio, aspect)
-        for photo, areas in zip(photos, found, strict=True)
+        _crop(photo, of_photo, ratio, aspect)
+        for photo, of_photo in zip(photos, areas, strict=True)
         for ratio, aspect in RATIOS.items()
         if abs(np.log(aspect / photo.aspect)) > _SAME_SHAPE
     ]
 
 
-def _crop(photo: LabelledPhoto, found: tuple[FoundArea, ...], ratio: str, aspect: float) -> Crop:
-    areas = KeepAreas(
-        np.array([[area.box for area in found]], float).reshape(1, len(found), 4),
-        np.array([[area.weight for area in found]]).reshape(1, len(found)),
+def found_areas(found: Found) -> KeepAreas:
+    areas, cores = found
+    return KeepAreas(
+        np.array([[area.box for area in areas]], float).reshape(1, len(areas), 4),
+        np.array([[area.weight for area in areas]]).reshape(1, len(areas)),
+        np.array([cores], float).reshape(1, len(cores), 4),
     )
+
+
+def labelled_areas(photo: LabelledPhoto) -> KeepAreas:
     fills = photo.boxes[:, 2] * photo.boxes[:, 3] >= _FILLS
-    required = np.where(fills & ~photo.heads, np.minimum(photo.weights, 0.6), photo.weights)
-    truth = KeepAreas(photo.boxes[None], required[None])
+    weights = np.where(fills & ~photo.heads, np.minimum(photo.weights, 0.6), photo.weights)
+    return KeepAreas(photo.boxes[None], weights[None])
+
+
+def _crop(photo: LabelledPhoto, areas: KeepAreas, ratio: str, aspect: float) -> Crop:
     window = _solved(photo, aspect, areas, Placement.COVER).window[0]
     covers = PLACEMENTS.index(Placement.COVER)
-    choices = [_solved(photo, aspect, those, Placement.AUTO).placement[0] == covers for those in (areas, truth)]
+    choices = [
+        _solved(photo, aspect, those, Placement.AUTO).placement[0] == covers for those in (areas, labelled_areas(photo))
+    ]
     every = _all_crops(photo, aspect)
     shares = _kept(photo, every)
     best = float(shares.max())
@@ -71,7 +83,8 @@ def _crop(photo: LabelledPhoto, found: tuple[FoundArea, ...], ratio: str, aspect
 
 
 def _solved(photo: LabelledPhoto, aspect: float, areas: KeepAreas, placement: Placement):
-    return solve_bases(np.array([photo.aspect]), np.array([aspect]), areas, np.array([PLACEMENTS.index(placement)]))
+    turned = Turned(np.zeros(1), np.array([photo.aspect]), np.array([aspect]))
+    return solve_all_bases(turned, areas, np.array([PLACEMENTS.index(placement)]))
 
 
 def _all_crops(photo: LabelledPhoto, aspect: float) -> np.ndarray:
@@ -103,24 +116,38 @@ def run(folder: Path) -> None:
             times.append(seconds_of(lambda: found.append(finder.find(photo.pixels))))  # noqa: B023
     finally:
         cv2.setNumThreads(threads)
-    crops = measured_crops(photos, found)
+    areas = [found_areas(those) for those in found]
+    crops = measured_crops(photos, areas)
     for kind in ("real", "held out", "drawn"):
         count = sum(photo.kind == kind for photo in photos)
-        _report_kind(f"{kind} ({count})", [crop for crop in crops if crop.kind == kind])
+        of_kind = [crop for crop in crops if crop.kind == kind]
+        for ratio in RATIOS:
+            if of_ratio := [crop for crop in of_kind if crop.ratio == ratio]:
+                good, centred = _share(of_ratio, "kept"), _share(of_ratio, "centred")
+                report(
+                    f"{kind} ({count}) in {ratio}: crops that keep enough", f"{good:.1%}, centred {centred:.1%}", "-"
+                )
+        _report_crops(f"{kind} ({count})", of_kind)
+    _report_second_labelling(photos, areas)
     report("finding keep areas, one core, median a photo", f"{statistics.median(times) * 1000:.0f} ms", "<= 150 ms")
     report("the same, the slowest in twenty", f"{np.percentile(times, 95) * 1000:.0f} ms", "-")
 
 
-def _report_kind(name: str, crops: list[Crop]) -> None:
+def _report_second_labelling(photos: list[LabelledPhoto], areas: list[KeepAreas]) -> None:
+    """Report what the second labelling thinks of the found areas, and what either labelling thinks of the other."""
+    pairs = [(photo, photo.again, those) for photo, those in zip(photos, areas, strict=True) if photo.again]
+    first, second = [photo for photo, _, _ in pairs], [again for _, again, _ in pairs]
+    _report_crops("held out, by the second labels", measured_crops(second, [those for _, _, those in pairs]))
+    _report_crops("second labels by the first", measured_crops(first, [labelled_areas(photo) for photo in second]))
+    _report_crops("first labels by the second", measured_crops(second, [labelled_areas(photo) for photo in first]))
+
+
+def _report_crops(name: str, crops: list[Crop]) -> None:
     if not crops:
         return
-    for ratio in RATIOS:
-        of_ratio = [crop for crop in crops if crop.ratio == ratio]
-        good, centred = _share(of_ratio, "kept"), _share(of_ratio, "centred")
-        report(f"{name} in {ratio}: crops that keep enough", f"{good:.1%}, centred {centred:.1%}", "-")
     hard = [crop for crop in crops if crop.centred < ENOUGH]
     report(f"{name}: crops that keep enough", f"{_share(crops, 'kept'):.1%}", ">= 95 %")
-    report(f"{name}: those where a centred crop does not", f"{_share(hard, 'kept'):.1%}", ">= 92 %")
+    report(f"{name}: where a centred one fails", f"{_share(hard, 'kept'):.1%}", ">= 92 %")
     report(f"{name}: share kept of the best, mean", f"{np.mean([crop.kept for crop in crops]):.1%}", "-")
     report(f"{name}: heads cut that could have fitted", f"{sum(crop.head_cut for crop in crops)}", "0")
     right = np.mean([crop.placement_right for crop in crops])

@@ -3,7 +3,8 @@
     python tools/fit_subject_map.py [validate]
 
 Every photo is seen as it is, flipped, and in a part that holds its subject, so that the network does not lean on the
-habit of putting it into the middle; parts beside the subject are shown as photos without one. Drawn photos count half,
+habit of putting it into the middle; parts beside the subject are shown as photos without one. Being subject is learnt
+place by place, attention as a distribution: each labelled area spreads its weight evenly. Drawn photos count half,
 photos held out are not used. ``validate`` fits six times to five sixths of the photos and prints the area under the ROC
 curve on the others. Needs PyTorch, which nothing else here does: ``pip install torch==2.13.0``.
 """
@@ -31,13 +32,16 @@ _COMPONENTS, _CHANNELS = 48, 32
 _STEPS, _BATCH, _RATE, _DECAY, _DROPPED = 800, 16, 2e-3, 1e-2, 0.3
 _VOTES = 2
 _FOLDS = 6
-_DRAWN_WEIGHT = 0.5
+_DRAWN_WEIGHT, _ATTENTION_WEIGHT = 0.5, 0.3
 _PARTS_BESIDE, _TRIES, _LEAST_PART_PX = 2, 60, 60
 
 
 @dataclass(frozen=True, eq=False)
 class Sample:
-    """What the network reads of a view of a photo: cues (M, H, W), features (F, h, w); inside (h, w) in 0..1."""
+    """What the network reads of a view of a photo, and what it should say.
+
+    cues : (M, H, W); features : (F, h, w); inside : (h, w) in 0..1; attention : (h, w), of sum 1, or 0 without areas.
+    """
 
     photo: int
     as_it_is: bool
@@ -45,6 +49,7 @@ class Sample:
     cues: np.ndarray
     features: np.ndarray
     inside: np.ndarray
+    attention: np.ndarray
 
 
 def main() -> None:
@@ -61,19 +66,26 @@ def _samples(photos: list[LabelledPhoto]) -> list[Sample]:
     for number, photo in enumerate(photos):
         flipped = photo.boxes.copy()
         flipped[:, 0] = 1 - photo.boxes[:, 0] - photo.boxes[:, 2]
-        views = [(photo.pixels, photo.boxes), (photo.pixels[:, ::-1], flipped)]
+        views = [(photo.pixels, photo.boxes, photo.weights), (photo.pixels[:, ::-1], flipped, photo.weights)]
         views += [_part_around(photo, chance) for _ in range(2 if photo.kind == "real" else 1)]
-        views += [(part, photo.boxes[:0]) for part in _parts_beside(photo, chance)]
-        for view, (pixels, boxes) in enumerate(views):
+        views += [(part, photo.boxes[:0], photo.weights[:0]) for part in _parts_beside(photo, chance)]
+        for view, (pixels, boxes, weights) in enumerate(views):
             seen = finder.look(np.ascontiguousarray(pixels))
-            inside = _boxes_map(boxes, grid_size(seen.cues))
+            size = grid_size(seen.cues)
             weight = 1.0 if photo.kind == "real" else _DRAWN_WEIGHT
-            samples.append(Sample(number, view == 0, weight, seen.cues, seen.features, inside))
+            targets = _boxes_map(boxes, size), _attention(boxes, weights, size)
+            samples.append(Sample(number, view == 0, weight, seen.cues, seen.features, *targets))
     return samples
 
 
-def _part_around(photo: LabelledPhoto, chance: np.random.Generator) -> tuple[np.ndarray, np.ndarray]:
-    """Return a part of the photo that holds most of a labelled box, and the boxes in it; all of it if none is met."""
+_View = tuple[np.ndarray, np.ndarray, np.ndarray]
+
+
+def _part_around(photo: LabelledPhoto, chance: np.random.Generator) -> _View:
+    """Return a part of the photo that holds most of a labelled box, the boxes in it and their weights.
+
+    If none is met, it is all of the photo.
+    """
     low, high = photo.boxes[:, :2], photo.boxes[:, :2] + photo.boxes[:, 2:]
     for _ in range(_TRIES):
         size = chance.uniform(0.55, 0.95, 2)
@@ -83,8 +95,8 @@ def _part_around(photo: LabelledPhoto, chance: np.random.Generator) -> tuple[np.
         if shares.max() > 0.85:
             seen = shares > 0.2
             boxes = np.concatenate([seen_low, seen_high - seen_low], axis=1)[seen]
-            return _part(photo.pixels, start, size), boxes
-    return photo.pixels, photo.boxes
+            return _part(photo.pixels, start, size), boxes, photo.weights[seen]
+    return photo.pixels, photo.boxes, photo.weights
 
 
 def _part(pixels: np.ndarray, start: np.ndarray, size: np.ndarray) -> np.ndarray:
@@ -112,6 +124,14 @@ def _boxes_map(boxes: np.ndarray, size: tuple[int, int]) -> np.ndarray:
     for x, y, w, h in boxes * 12 * GRID:
         fine[int(y) : max(int(y + h), 1), int(x) : max(int(x + w), 1)] = 1
     return cv2.resize(fine, size, interpolation=cv2.INTER_AREA)
+
+
+def _attention(boxes: np.ndarray, weights: np.ndarray, size: tuple[int, int]) -> np.ndarray:
+    total = np.zeros(size[::-1], np.float32)
+    for box, weight in zip(boxes, weights, strict=True):
+        inside = _boxes_map(box[None], size)
+        total += weight * inside / max(inside.sum(), 1e-6)
+    return total / max(total.sum(), 1e-6)
 
 
 def _fitted(samples: list[Sample]) -> bytes:
@@ -152,6 +172,7 @@ class _Padded:
         self.cues = _square([cues for cues, _ in prepared])
         self.components = _square([components for _, components in prepared])
         self.inside = _square([sample.inside[None] for sample in samples])[:, 0]
+        self.attention = _square([sample.attention[None] for sample in samples])[:, 0]
         self.shown = _square([np.ones_like(sample.inside)[None] for sample in samples])
         self.weights = torch.tensor([sample.weight for sample in samples])
 
@@ -176,14 +197,20 @@ class _Layers(nn.Module):
         self.far = nn.Conv2d(_CHANNELS, _CHANNELS, 3, padding=4, dilation=4)
         self.chance = nn.Conv2d(_CHANNELS, 1, 1)
         self.directly = nn.Conv2d(cues, 1, 1)
+        self.eye_around = nn.Conv2d(2 * _CHANNELS, _CHANNELS, 3, padding=2, dilation=2)
+        self.eye = nn.Conv2d(_CHANNELS, 1, 1)
+        self.eye_directly = nn.Conv2d(cues, 1, 1)
 
-    def forward(self, cues: torch.Tensor, components: torch.Tensor, shown: torch.Tensor) -> torch.Tensor:
+    def forward(self, cues: torch.Tensor, components: torch.Tensor, shown: torch.Tensor) -> list[torch.Tensor]:
         read = torch.cat([self.features(self.drop(components)).relu(), self.cues(cues).relu()], 1) * shown
         near = self.near(read).relu() * shown
         whole = (near.sum((2, 3), keepdim=True) / shown.sum((2, 3), keepdim=True)).expand_as(near)
-        around = self.around(torch.cat([near, whole], 1) * shown).relu() * shown
+        both = torch.cat([near, whole], 1) * shown
+        around = self.around(both).relu() * shown
         around = around + self.far(around).relu() * shown
-        return (self.chance(around) + self.directly(cues))[:, 0]
+        eye = around + self.eye_around(both).relu() * shown
+        logits = self.chance(around) + self.directly(cues), self.eye(eye) + self.eye_directly(cues)
+        return [logit[:, 0] for logit in logits]
 
 
 def _fitted_layers(batch: _Padded, seed: int) -> dict[str, np.ndarray]:
@@ -196,7 +223,7 @@ def _fitted_layers(batch: _Padded, seed: int) -> dict[str, np.ndarray]:
         if len(waiting) < _BATCH:
             waiting = chance.permutation(len(batch.weights)).tolist()
         some = torch.tensor([waiting.pop() for _ in range(_BATCH)])
-        logits = layers(batch.cues[some], batch.components[some], batch.shown[some])
+        logits, eye = layers(batch.cues[some], batch.components[some], batch.shown[some])
         inside, shown = batch.inside[some], batch.shown[some, 0]
         # Within a photo subject and background count the same.
         balance = sum(
@@ -205,7 +232,10 @@ def _fitted_layers(batch: _Padded, seed: int) -> dict[str, np.ndarray]:
         losses = (nn.functional.binary_cross_entropy_with_logits(logits, inside, reduction="none") * balance).sum(
             (1, 2)
         )
-        loss = (losses * batch.weights[some]).mean()
+        # The divergence of the attention from what it should be, but for a constant; nothing where nothing is labelled.
+        spread = eye.masked_fill(shown == 0, -30).flatten(1).log_softmax(1)
+        astray = -(batch.attention[some].flatten(1) * spread).sum(1)
+        loss = ((losses + _ATTENTION_WEIGHT * astray) * batch.weights[some]).mean()
         optimizer.zero_grad()
         loss.backward()
         optimizer.step()
@@ -224,7 +254,7 @@ def _validate(photos: list[LabelledPhoto], samples: list[Sample]) -> None:
         net = SubjectNet(_fitted([sample for sample in samples if sample.photo not in left_out]))
         for sample in samples:
             if sample.photo in left_out and sample.as_it_is:
-                likely = net.likely(sample.cues, sample.features)
+                likely = net.maps(sample.cues, sample.features).likely
                 inside = _boxes_map(photos[sample.photo].boxes, likely.shape[::-1]) > 0.5
                 if 0 < inside.mean() < 1:
                     areas[photos[sample.photo].kind].append(roc_auc_score(inside.ravel(), likely.ravel()))

@@ -5,12 +5,13 @@ import unittest
 import cv2
 import numpy as np
 from bench.drawn_photos import drawn_photo
+from hypothesis import given
+from hypothesis import strategies as st
 from skimage import data
 from sklearn.datasets import load_sample_image
 
-from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.geometry import Window, visible_share
-from jaunty_frame.core.keep_areas import KeepAreaFinder
+from jaunty_frame.core.keep_areas import KeepAreaFinder, richest_interval
 from jaunty_frame.demo.scenes import SCENES, draw_scene
 from jaunty_frame.media.finder import finder_models
 
@@ -46,11 +47,11 @@ class OnPhotographs(FinderCase):
     def test_the_subject_lies_in_what_is_found(self):
         for number, (picture, subject) in enumerate(self.SUBJECTS):
             with self.subTest(number=number):
-                self.assert_holds(self.finder.find(bgr(picture())), subject, 0.85)
+                self.assert_holds(self.finder.find(bgr(picture())).areas, subject, 0.85)
 
     def test_a_face_becomes_a_required_head_with_hair_and_chin(self):
         # Hair to chin of the woman in scikit-image's "astronaut", read off the picture.
-        head, *others = self.finder.find(bgr(data.astronaut()))
+        head, *others = self.finder.find(bgr(data.astronaut())).areas
         self.assertEqual(head.weight, 1.0)
         self.assert_holds([head], Window(0.34, 0.05, 0.2, 0.29), 0.93)
         self.assertLess(head.box.w, 0.35)
@@ -60,26 +61,26 @@ class OnPhotographs(FinderCase):
         for name in ("gravel", "grass", "brick"):
             with self.subTest(name=name):
                 grey = getattr(data, name)()
-                found = self.finder.find(cv2.cvtColor(grey, cv2.COLOR_GRAY2BGR))
+                found = self.finder.find(cv2.cvtColor(grey, cv2.COLOR_GRAY2BGR)).areas
                 self.assertFalse([area for area in found if area.weight >= 1])
 
     def test_the_same_photo_gives_the_same_areas_after_others(self):
         astronaut, tall = bgr(data.astronaut()), bgr(data.coffee()[:, :250])
-        before = self.finder.find(astronaut)
+        before = self.finder.find(astronaut).areas
         self.finder.find(tall)
-        self.assertEqual(self.finder.find(astronaut), before)
-        self.assertEqual(KeepAreaFinder(finder_models()).find(astronaut), before)
+        self.assertEqual(self.finder.find(astronaut).areas, before)
+        self.assertEqual(KeepAreaFinder(finder_models()).find(astronaut).areas, before)
 
     def test_areas_lie_inside_the_photo(self):
         for picture in (bgr(data.astronaut()), bgr(data.coffee()[:, :60]), bgr(data.rocket()[:40])):
-            for area in self.finder.find(picture):
+            for area in self.finder.find(picture).areas:
                 self.assertTrue(0 <= area.confidence <= 1 and 0 < area.weight <= 1)
                 self.assertTrue(area.box.x >= 0 and area.box.y >= 0)
                 self.assertTrue(area.box.x + area.box.w <= 1 + 1e-9 and area.box.y + area.box.h <= 1 + 1e-9)
 
     def test_a_featureless_photo_has_no_required_area(self):
         flat = np.full((300, 400, 3), 120, np.uint8)
-        self.assertFalse([area for area in self.finder.find(flat) if area.weight >= 1])
+        self.assertFalse([area for area in self.finder.find(flat).areas if area.weight >= 1])
 
     def test_lettering_is_kept(self):
         sign = np.full((360, 540, 3), 150, np.uint8)
@@ -87,7 +88,7 @@ class OnPhotographs(FinderCase):
         cv2.putText(sign, "KILN OPENING", (60, 300), cv2.FONT_HERSHEY_SIMPLEX, 1.2, (250, 250, 250), 3, cv2.LINE_AA)
         (width, height), _ = cv2.getTextSize("KILN OPENING", cv2.FONT_HERSHEY_SIMPLEX, 1.2, 3)
         text = Window(60 / 540, (300 - height) / 360, width / 540, height / 360)
-        self.assert_holds(self.finder.find(sign), text, 0.95)
+        self.assert_holds(self.finder.find(sign).areas, text, 0.95)
 
 
 class OnDrawnScenes(FinderCase):
@@ -96,7 +97,7 @@ class OnDrawnScenes(FinderCase):
             if scene.name[:2] in ("03", "12", "13", "14"):
                 with self.subTest(scene=scene.name):
                     pixels, truth = draw_scene(scene)
-                    found = self.finder.find(bgr(pixels))
+                    found = self.finder.find(bgr(pixels)).areas
                     self.assertGreater(visible_share(union_of(found), np.array([truth]))[0].min(), 0.9)
                     self.assertEqual(found[0].weight, 1.0)
 
@@ -104,29 +105,51 @@ class OnDrawnScenes(FinderCase):
         apart = 0
         for seed in (4, 5, 16, 17, 28, 29):
             pixels, truth = drawn_photo(seed)
-            found = self.finder.find(bgr(pixels))
+            found = self.finder.find(bgr(pixels)).areas
             held = [
                 max(visible_share(np.array([area.box]), np.array([[box]]))[0, 0] for area in found) for box in truth
             ]
             apart += len(found) >= 2 and min(held) > 0.8 and max(area.box.w for area in found) < 0.6
         self.assertGreaterEqual(apart, 4)
 
-    def test_a_subject_that_fills_the_photo_has_a_core_and_a_required_one_has_none(self):
-        wished = required = 0
+    def test_clear_subjects_are_required_in_most_scenes(self):
+        required = 0
         for scene in SCENES:
-            found = self.finder.find(bgr(draw_scene(scene)[0]))
-            cores = [area for area in found if area.what is AreaKind.CORE]
-            subjects = [area for area in found if area.what is AreaKind.SUBJECT]
-            required += any(area.weight == 1 for area in subjects)
-            for core in cores:
-                wished += 1
-                around = max(
-                    subjects, key=lambda area: visible_share(np.array([area.box]), np.array([[core.box]]))[0, 0]
-                )
-                with self.subTest(scene=scene.name):
-                    self.assertGreater(visible_share(np.array([around.box]), np.array([[core.box]]))[0, 0], 0.95)
-                    self.assertLess(core.box.w * core.box.h, 0.85 * around.box.w * around.box.h)
-                    self.assertLess(core.weight, around.weight)
-                    self.assertLess(around.weight, 1.0)
-        self.assertGreaterEqual(wished, 2)
+            required += any(area.weight == 1 for area in self.finder.find(bgr(draw_scene(scene)[0])).areas)
         self.assertGreaterEqual(required, 8)
+
+    def test_cores_of_growing_size_follow_a_subject_from_side_to_side(self):
+        for seed in (0, 1, 2, 3):
+            pixels, truth = drawn_photo(seed)
+            there, back = (self.finder.find(bgr(picture)).cores for picture in (pixels, pixels[:, ::-1]))
+            self.assertEqual([round(core.w, 9) for core in there], sorted(round(core.w, 9) for core in back))
+            middle = np.mean([box.x + box.w / 2 for box in truth])
+            for core, mirrored in zip(there, back, strict=True):
+                self.assertTrue(core.x >= 0 and core.y >= 0 and core.x + core.w <= 1 and core.y + core.h <= 1)
+                self.assertEqual(core.w, core.h)
+                self.assertLess(abs(core.x + core.w / 2 - (1 - mirrored.x - mirrored.w / 2)), 0.15)
+            if len(truth) == 1:
+                self.assertTrue(there[0].x - 0.05 <= middle <= there[0].x + there[0].w + 0.05)
+
+    def test_a_photo_without_areas_has_no_cores(self):
+        found = self.finder.find(np.full((300, 400, 3), 120, np.uint8))
+        self.assertTrue(found.areas or not found.cores)
+
+
+class RichestIntervals(unittest.TestCase):
+    @given(st.lists(st.floats(0, 1), min_size=3, max_size=32), st.floats(0.1, 0.9))
+    def test_none_holds_more(self, amounts, length):
+        amounts = np.array(amounts) / max(sum(amounts), 1e-9)
+        fine = np.repeat(amounts / 120, 120)
+
+        def held(start):
+            first = round(start * fine.size)
+            return fine[first : first + round(length * fine.size)].sum()
+
+        best = max(held(start) for start in np.linspace(0, 1 - length, 300))
+        # Steps of the search, what counts as good as the most, and the two places at which this sum rounds.
+        self.assertGreater(held(richest_interval(amounts, length)), best - 0.005 - 0.03 * len(amounts) * amounts.max())
+
+    def test_among_equals_it_is_the_middle_one(self):
+        self.assertAlmostEqual(richest_interval(np.array([0, 0, 1.0, 0, 0]), 0.4), 0.3)
+        self.assertAlmostEqual(richest_interval(np.ones(8) / 8, 0.5), 0.25)

@@ -48,7 +48,7 @@ class Fitted(unittest.TestCase):
 
     def likely(self, picture):
         seen = self.finder.look(np.ascontiguousarray(picture))
-        return self.net.likely(seen.cues, seen.features)
+        return self.net.maps(seen.cues, seen.features).likely
 
     def test_the_cup_stands_out_from_the_table_wherever_it_is(self):
         # scikit-image's "coffee": 400 x 600, the cup's middle at about 0.48 across and 0.48 down.
@@ -64,9 +64,20 @@ class Fitted(unittest.TestCase):
     def test_the_map_lies_in_0_to_1_and_on_the_cues_grid(self):
         for picture in (data.astronaut(), data.rocket()[:60], np.zeros((90, 40, 3), np.uint8)):
             seen = self.finder.look(np.ascontiguousarray(picture[..., ::-1]))
-            likely = self.net.likely(seen.cues, seen.features)
+            likely = self.net.maps(seen.cues, seen.features).likely
             self.assertEqual(likely.shape, seen.cues.shape[1:])
             self.assertTrue(likely.min() >= 0 and likely.max() <= 1)
+
+    def test_attention_is_a_distribution_that_a_small_head_draws_more_of_than_the_rest_of_the_body(self):
+        seen = self.finder.look(np.ascontiguousarray(data.astronaut()[..., ::-1]))
+        attention = self.net.maps(seen.cues, seen.features).attention
+        self.assertEqual(attention.shape, grid_size(seen.cues)[::-1])
+        self.assertAlmostEqual(float(attention.sum()), 1.0, places=5)
+        # Hair to chin and the suit below, read off the picture: per place, the head counts several times as much.
+        height, width = attention.shape
+        head = attention[int(0.05 * height) : int(0.34 * height), int(0.34 * width) : int(0.54 * width)]
+        suit = attention[int(0.6 * height) :, int(0.2 * width) : int(0.8 * width)]
+        self.assertGreater(head.mean(), 2 * suit.mean())
 
     def test_a_flipped_photo_gives_nearly_the_flipped_map(self):
         picture = data.chelsea()[..., ::-1]
@@ -82,7 +93,7 @@ class Fitted(unittest.TestCase):
         def logit(kept):
             content = io.BytesIO()
             np.savez(content, **{name: v for name, v in weights.items() if "/" not in name or name[0] in kept})
-            chance = SubjectNet(content.getvalue()).likely(seen.cues[:, ::3, ::3], seen.features)
+            chance = SubjectNet(content.getvalue()).maps(seen.cues[:, ::3, ::3], seen.features).likely
             return np.log(chance / (1 - chance))
 
         self.assertGreaterEqual(len(votes), 2)
@@ -92,7 +103,7 @@ class Fitted(unittest.TestCase):
 
     def test_weights_for_another_number_of_cues_are_refused_by_shape(self):
         with self.assertRaises(ValueError):
-            self.net.likely(np.zeros((len(CUES) + 1, 64, 96), np.float32), np.zeros((448, 21, 32), np.float32))
+            self.net.maps(np.zeros((len(CUES) + 1, 64, 96), np.float32), np.zeros((448, 21, 32), np.float32))
 
 
 class Features(unittest.TestCase):

@@ -30,6 +30,8 @@ HAIRLINE = 0.025
 REQUIRED_WEIGHT = 1.0
 WISHED_WEIGHT = 0.5
 """What an area weighs that the user makes a mere wish."""
+# All cores together weigh less than what is required.
+CORE_WEIGHT = 0.05
 # The zoom-out over which a subject's breathing room grows from nothing to all of it.
 BREATHING_RAMP = 0.10
 _EQUAL = 1e-9
@@ -49,14 +51,32 @@ PLACEMENTS = tuple(Placement)
 
 @dataclass(frozen=True)
 class KeepAreas:
-    """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K."""
+    """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K.
+
+    cores : (N, C, 4) parts of the photos that hold what matters most, without extent where a slide has fewer than C.
+    They tell where to crop what does not fit (``straightened_framing.solve_all_bases``).
+    """
 
     boxes: FloatArray
     weights: FloatArray
+    cores: FloatArray | None = None
 
     @property
     def required(self) -> NDArray[np.bool_]:
         return self.weights >= REQUIRED_WEIGHT
+
+    def rows(self, chosen: NDArray[np.intp]) -> "KeepAreas":
+        cores = None if self.cores is None else self.cores[chosen]
+        return KeepAreas(self.boxes[chosen], self.weights[chosen], cores)
+
+    def with_cores(self) -> "KeepAreas":
+        """Return the keep areas and the cores as if they were keep areas too."""
+        if self.cores is None:
+            return self
+        weights = CORE_WEIGHT * (self.cores[..., 2] > 0)
+        return KeepAreas(
+            np.concatenate([self.boxes, self.cores], axis=1), np.concatenate([self.weights, weights], axis=1)
+        )
 
 
 @dataclass(frozen=True)
@@ -102,7 +122,7 @@ def solve_bases(
     size, position = np.where(is_whole, 1.0, cover), np.where(is_whole, 0.0, cover_position)
     rows = np.flatnonzero(is_subject)
     if rows.size:
-        chosen = KeepAreas(areas.boxes[rows], areas.weights[rows])
+        chosen = areas.rows(rows)
         some = _Axes(photo_aspect[rows], aspect[rows], chosen, overlays[rows])
         size[rows] = some.subject_size(chosen.required)
         position[rows] = some.best_position(size[rows], chosen.required)

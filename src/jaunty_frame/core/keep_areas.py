@@ -2,11 +2,10 @@
 
 Heads are required, what the subject map shows beside them (mostly bodies) is wished for. Without heads, up to three
 separate subjects are found; they are required where they stand out clearly and cover less than about half of the photo.
-The core of a subject that is only wished for tells where to crop when the frame cannot hold all of it.
+Cores tell where to crop when a frame cannot hold all of it: the parts that draw the most attention, by the same map.
 The same photo always gives the same areas.
 """
 
-from math import ceil
 from typing import NamedTuple
 
 import cv2
@@ -21,7 +20,7 @@ from jaunty_frame.core.object_features import ObjectFeatures
 from jaunty_frame.core.salience import GRID_PX, cues, drawn_to_edges
 from jaunty_frame.core.subject_net import SubjectNet, grid_size
 
-FINDER_VERSION = 4
+FINDER_VERSION = 5
 LOOKED_AT_PX = 512
 """Photos are looked at with their longer side at this length; more tells no more."""
 CONFIDENT = 0.6
@@ -45,10 +44,9 @@ _EVEN = 0.5
 _LEAST_SUBJECT = 0.3
 # Grain in grass and gravel may look like a subject of less than this share of the photo.
 _LEAST_SHARE = 0.003
-# A core is what is surely subject, where that is rather smaller.
-_SURE = 0.85
-_CORE_WEIGHT = 0.5
-_LARGEST_CORE = 0.8
+# The sides of the cores, in shares of the photo's: about what the usual frames hold of the usual photos.
+_CORE_SIDES = 0.36, 0.5, 0.65, 0.82
+_CORE_STEPS, _AS_GOOD = 101, 0.005
 # Boxes end at cells of the map, which are about twice as wide.
 _PADDING = 0.01
 _NO_CONTRAST = 0.2
@@ -66,6 +64,16 @@ class FoundArea(NamedTuple):
     weight: float
     confidence: float
     what: AreaKind
+
+
+class Found(NamedTuple):
+    """What was found in a photo.
+
+    cores : parts shaped like the photo, of growing size, that hold what matters most; none where nothing was found.
+    """
+
+    areas: tuple[FoundArea, ...]
+    cores: tuple[Window, ...]
 
 
 class FinderModels(NamedTuple):
@@ -95,16 +103,16 @@ class KeepAreaFinder:
         self._objects = ObjectFeatures(models.objects)
         self._subject = SubjectNet(models.subject)
 
-    def find(self, photo: Pixels) -> tuple[FoundArea, ...]:
-        """Return the keep areas of ``photo`` (H, W, 3) uint8 B G R, upright, of any size."""
+    def find(self, photo: Pixels) -> Found:
+        """Return what is found in ``photo`` (H, W, 3) uint8 B G R, upright, of any size."""
         photo = _at_working_size(photo)
         seen = self.look(photo)
-        likely = self._subject.likely(seen.cues, seen.features)
+        likely, attention = self._subject.maps(seen.cues, seen.features)
         letters = [] if seen.heads else _lettering_areas(seen.lines)
-        drawn = drawn_to_edges(photo, likely)
-        boxes = _subject_boxes(drawn)
+        boxes = _subject_boxes(drawn_to_edges(photo, likely))
         subjects = _subjects(boxes, likely, may_be_required=not seen.heads and not letters)
-        return (*seen.heads, *letters, *subjects, *([] if seen.heads else _cores(drawn, boxes, subjects)))
+        areas = (*seen.heads, *letters, *subjects)
+        return Found(areas, _cores(attention) if areas else ())
 
     def look(self, photo: Pixels) -> Seen:
         """Return what shows in ``photo`` (H, W, 3) uint8 B G R, upright, longer side at most LOOKED_AT_PX."""
@@ -202,23 +210,26 @@ def _subject_boxes(likely: np.ndarray) -> list[Window]:
     return [box for box in boxes if box.w * box.h >= _LEAST_SHARE]
 
 
-def _cores(likely: np.ndarray, boxes: list[Window], subjects: list[FoundArea]) -> list[FoundArea]:
-    """Return the cores, rather smaller than the subjects, of those that are only wished for.
+def _cores(attention: np.ndarray) -> tuple[Window, ...]:
+    """Return the windows of several sizes, shaped like the photo, that hold the most attention along either axis."""
+    along, down = attention.sum(axis=0), attention.sum(axis=1)
+    return tuple(
+        Window(richest_interval(along, side), richest_interval(down, side), side, side) for side in _CORE_SIDES
+    )
 
-    Required subjects are held whole wherever the placement lets them.
+
+def richest_interval(amounts: np.ndarray, length: float) -> float:
+    """Return where an interval of this length begins that holds the most of ``amounts`` (n,), spread over 0..1.
+
+    Among places that hold as good as the most, it is the one nearest to their middle.
     """
-    worth = _coarse(likely) - _SURE
-    height, width = worth.shape
-    cores = []
-    for (x, y, w, h), subject in zip(boxes, subjects, strict=True):
-        outside = np.ones(worth.shape, bool)
-        outside[int(y * height) : ceil((y + h) * height), int(x * width) : ceil((x + w) * width)] = False
-        total, (left, top, right, bottom) = _heaviest_box(np.where(outside, -1.0, worth))
-        box = Window(left / width, top / height, (right - left) / width, (bottom - top) / height)
-        if total > 0 and subject.weight < 1 and box.w * box.h < _LARGEST_CORE * w * h:
-            weight = round(_CORE_WEIGHT * subject.weight, 3)
-            cores.append(FoundArea(box, weight, subject.confidence, AreaKind.CORE))
-    return cores
+    until = np.concatenate([[0.0], np.cumsum(amounts)])
+    ends = np.linspace(0, 1, len(until))
+    starts = np.linspace(0, 1 - length, _CORE_STEPS)
+    held = np.interp(starts + length, ends, until) - np.interp(starts, ends, until)
+    good = np.flatnonzero(held >= held.max() - _AS_GOOD)
+    best = good[np.abs(good - good.mean()).argmin()]
+    return float(starts[best])
 
 
 def _coarse(likely: np.ndarray) -> np.ndarray:

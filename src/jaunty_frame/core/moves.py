@@ -88,7 +88,7 @@ class Cells:
     def rows(self, chosen: NDArray[np.intp]) -> "Cells":
         return Cells(
             self.turned.rows(chosen),
-            KeepAreas(self.areas.boxes[chosen], self.areas.weights[chosen]),
+            self.areas.rows(chosen),
             [self.moves[k] for k in chosen.tolist()],
             self.seconds[chosen],
             self.rate[chosen],

@@ -34,14 +34,29 @@ _COVER = 1e-6
 def solve_all_bases(
     turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray | None = None
 ) -> Bases:
-    """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``."""
+    """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``.
+
+    Where a cover cuts keep areas, it is solved again with the cores among them: which part of them matters most.
+    """
     if overlays is None:
         overlays = np.zeros((len(wanted), 0, 4))
+    bases = _solved(turned, areas, wanted, overlays)
+    if areas.cores is not None and areas.cores.size:
+        covers = bases.placement == PLACEMENTS.index(Placement.COVER)
+        shares = visible_share(turned.level_windows(bases.window), turned.level_boxes(areas.boxes))
+        cuts = np.any((areas.weights > 0) & (shares < FULLY_VISIBLE - _EQUAL), axis=1)
+        rows = np.flatnonzero(covers & cuts & (areas.cores[..., 2] > 0).any(axis=1))
+        if rows.size:
+            again = _solved(turned.rows(rows), areas.rows(rows).with_cores(), bases.placement[rows], overlays[rows])
+            bases.window[rows] = again.window
+    return bases
+
+
+def _solved(turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray) -> Bases:
     bases = solve_bases(turned.photo_aspect, turned.aspect, areas, wanted, overlays)
     aslant = np.flatnonzero(turned.degrees)
     if aslant.size:
-        chosen = KeepAreas(areas.boxes[aslant], areas.weights[aslant])
-        some = solve_straightened(turned.rows(aslant), chosen, wanted[aslant], overlays[aslant])
+        some = solve_straightened(turned.rows(aslant), areas.rows(aslant), wanted[aslant], overlays[aslant])
         for field in fields(bases):
             getattr(bases, field.name)[aslant] = getattr(some, field.name)
     return bases

@@ -1,4 +1,4 @@
-"""How likely each place of a photo is to belong to its subject: a small network on top of the cues.
+"""Where the subject of a photo lies, and what of it matters: a small network on top of the cues.
 
 It reads the maps of ``core.salience`` and the features of ``core.object_features`` on a grid of 32 places along the
 photo's longer side, looks around each place as far as a quarter of the photo, and at the photo as a whole. It was
@@ -6,6 +6,7 @@ fitted to labelled photos by ``tools/fit_subject_map.py``; several fits, begun d
 """
 
 import io
+from typing import NamedTuple
 
 import cv2
 import numpy as np
@@ -13,6 +14,17 @@ import numpy as np
 GRID = 32
 """Places along the photo's longer side."""
 _MOST = 5.0
+
+
+class SubjectMaps(NamedTuple):
+    """likely : (H, W) float32 in 0..1, how likely each place is to be subject; attention : (h, w), of sum 1.
+
+    What a window holds of the attention is what it is expected to keep of the labelled areas, each by its weight: a
+    small head counts as much as a large wall.
+    """
+
+    likely: np.ndarray
+    attention: np.ndarray
 
 
 class SubjectNet:
@@ -27,42 +39,46 @@ class SubjectNet:
             self._arrays = {name: arrays[name] for name in arrays.files}
         self._votes = sorted({name.split("/")[0] for name in self._arrays if "/" in name})
 
-    def likely(self, maps: np.ndarray, features: np.ndarray) -> np.ndarray:
-        """Return how likely each place is to be subject, (H, W) float32 in 0..1.
-
-        maps : (M, H, W) the cues; features : (F, h, w) with (w, h) = ``grid_size(maps)``.
-        """
-        inputs = self.prepared(maps, features)
-        logits = np.mean([self._vote(vote, *inputs) for vote in self._votes], axis=0)
+    def maps(self, cues: np.ndarray, features: np.ndarray) -> SubjectMaps:
+        """Return the maps for cues (M, H, W) and features (F, h, w) with (w, h) = ``grid_size(cues)``."""
+        inputs = self.prepared(cues, features)
+        logits, eye = np.mean([self._vote(vote, *inputs) for vote in self._votes], axis=0)
         chance = (1 / (1 + np.exp(-logits))).astype(np.float32)
-        return np.clip(cv2.resize(chance, maps.shape[:0:-1], interpolation=cv2.INTER_CUBIC), 0, 1)
+        likely = np.clip(cv2.resize(chance, cues.shape[:0:-1], interpolation=cv2.INTER_CUBIC), 0, 1)
+        attention = np.exp(eye - eye.max())
+        return SubjectMaps(likely, attention / attention.sum())
 
-    def prepared(self, maps: np.ndarray, features: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    def prepared(self, cues: np.ndarray, features: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
         """Return the cues (M, h, w) and the main components of the features (P, h, w), of like size, on the grid."""
-        size = grid_size(maps)
-        small = np.stack([cv2.resize(cue, size, interpolation=cv2.INTER_AREA) for cue in maps])
-        cues = (small - self._of("cue mean")) / self._of("cue scale")
+        size = grid_size(cues)
+        small = np.stack([cv2.resize(cue, size, interpolation=cv2.INTER_AREA) for cue in cues])
+        small = (small - self._of("cue mean")) / self._of("cue scale")
         components = np.tensordot(self._arrays["projection"], features - self._of("feature mean"), 1)
-        return np.clip(cues, -_MOST, _MOST), np.clip(components, -_MOST, _MOST)
+        return np.clip(small, -_MOST, _MOST), np.clip(components, -_MOST, _MOST)
 
     def _of(self, name: str) -> np.ndarray:
         return self._arrays[name][:, None, None]
 
     def _vote(self, vote: str, cues: np.ndarray, components: np.ndarray) -> np.ndarray:
+        """Return the logits (2, h, w) of being subject and of drawing attention."""
+
         def layer(name: str, values: np.ndarray, reach: int = 1) -> np.ndarray:
             return convolved(values, self._arrays[f"{vote}/{name} weights"], self._arrays[f"{vote}/{name} bias"], reach)
 
         read = np.concatenate([_positive(layer("features", components)), _positive(layer("cues", cues))])
         near = _positive(layer("near", read))
         whole = np.broadcast_to(near.mean(axis=(1, 2), keepdims=True), near.shape)
-        around = _positive(layer("around", np.concatenate([near, whole]), 2))
+        both = np.concatenate([near, whole])
+        around = _positive(layer("around", both, 2))
         around = around + _positive(layer("far", around, 4))
-        return (layer("chance", around) + layer("directly", cues))[0]
+        eye = around + _positive(layer("eye_around", both, 2))
+        chance = layer("chance", around) + layer("directly", cues)
+        return np.concatenate([chance, layer("eye", eye) + layer("eye_directly", cues)])
 
 
-def grid_size(maps: np.ndarray) -> tuple[int, int]:
-    """Return the (width, height) of the grid for maps (M, H, W)."""
-    height, width = maps.shape[1:]
+def grid_size(cues: np.ndarray) -> tuple[int, int]:
+    """Return the (width, height) of the grid for cues (M, H, W)."""
+    height, width = cues.shape[1:]
     scale = GRID / max(height, width)
     return max(round(width * scale), 4), max(round(height * scale), 4)
 

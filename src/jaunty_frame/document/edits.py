@@ -130,15 +130,29 @@ def set_title(title: str) -> Edit:
 
 
 def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") -> Edit:
-    """Replace a photo's keep areas."""
-    return Edit("Keep areas", lambda project: with_photo(project, photo_id, keep_areas=tuple(areas)), merge)
+    """Replace a photo's keep areas. Where boxes change, the cores that were found with them go."""
+
+    def apply(project: Project) -> Project:
+        photo = project.photo(photo_id)
+        same = [area.box for area in areas] == [area.box for area in photo.keep_areas]
+        return with_photo(project, photo_id, keep_areas=tuple(areas), cores=photo.cores if same else ())
+
+    return Edit("Keep areas", apply, merge)
 
 
-def set_found_areas(photo_id: str, areas: Sequence[KeepArea], quarter_turns: int, finder: int, again: bool) -> Edit:
+def set_found_areas(
+    photo_id: str,
+    areas: Sequence[KeepArea],
+    cores: Sequence[Window],
+    quarter_turns: int,
+    finder: int,
+    again: bool,
+) -> Edit:
     """Take over what finder version ``finder`` found in a photo that was turned by ``quarter_turns``.
 
     Areas that the user drew or moved stay as they are. Where there are some, found ones are added only if the user
-    asked (``again``). A photo that is gone or was looked at meanwhile is left alone.
+    asked (``again``), and no cores: what the user drew says what matters. A photo that is gone or was looked at
+    meanwhile is left alone.
     """
 
     def apply(project: Project) -> Project:
@@ -150,7 +164,8 @@ def set_found_areas(photo_id: str, areas: Sequence[KeepArea], quarter_turns: int
         found = tuple(area.changed(box=_inside(turned_box(Window(*area.box), turns))) for area in areas)
         room = MAX_KEEP_AREAS - len(own)
         kept = own if own and not again else own + found[:room]
-        return with_photo(project, photo_id, keep_areas=kept, finder=finder)
+        turned = () if own else tuple(_inside(turned_box(core, turns)) for core in cores)
+        return with_photo(project, photo_id, keep_areas=kept, cores=turned, finder=finder)
 
     return Edit("Find keep areas", apply)
 
@@ -168,7 +183,9 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
 
     def turned(photo: Photo) -> Photo:
         areas = tuple(a.changed(box=_inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
-        return photo.changed(quarter_turns=(photo.quarter_turns + quarter_turns) % 4, keep_areas=areas)
+        cores = tuple(_inside(turned_box(Window(*core), quarter_turns)) for core in photo.cores)
+        turns = (photo.quarter_turns + quarter_turns) % 4
+        return photo.changed(quarter_turns=turns, keep_areas=areas, cores=cores)
 
     def apply(project: Project) -> Project:
         slides = {slide.id for slide in project.slides if slide.photo in turning}
@@ -218,7 +235,7 @@ def use_elsewhere(slide_id: str, box: Window, move: Move, direction: Direction) 
         slide = project.slide(slide_id)
         photo = project.photo(slide.photo)
         kept = [a for a in photo.keep_areas if not (a.origin == "hand" and a.weight == _INTENT_WEIGHT)]
-        project = with_photo(project, photo.id, keep_areas=(*kept[: MAX_KEEP_AREAS - 1], area))
+        project = with_photo(project, photo.id, keep_areas=(*kept[: MAX_KEEP_AREAS - 1], area), cores=())
         return set_on_slides([slide_id], "", move=move, direction=direction).apply(project)
 
     return Edit("Use for the other outputs", apply)

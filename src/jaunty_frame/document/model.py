@@ -29,6 +29,7 @@ from jaunty_frame.errors import UsageError
 MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 MAX_KEEP_AREAS = 32
+MOST_CORES = 4
 MOST_STRAIGHTENING = 15.0
 MOST_MARGIN = 0.45
 LONGEST_SIDE = 8192
@@ -152,8 +153,17 @@ class Photo(Value):
     """Degrees clockwise about the photo's centre; keep areas and windows stay as they were."""
     correction: Correction = NO_CORRECTION
     keep_areas: Annotated[tuple[KeepArea, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
+    cores: Annotated[tuple[WindowValue, ...], Field(max_length=MOST_CORES)] = ()
+    """Found parts, of several sizes, that hold what matters most: where to crop areas that do not fit. They go when the
+    user changes the areas."""
     finder: Annotated[int, Field(ge=0)] = 0
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
+
+    @model_validator(mode="after")
+    def _cores_inside(self) -> Self:
+        for core in self.cores:
+            _ensure_inside(core, "a core")
+        return self
 
     @property
     def upright_size(self) -> tuple[int, int]:

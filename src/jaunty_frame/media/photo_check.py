@@ -67,7 +67,7 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
 
 
 def _fields(photo: Photo) -> dict[str, object]:
-    names = ("path", "width", "height", "size", "modified", "content", "taken", "keep_areas", "finder")
+    names = ("path", "width", "height", "size", "modified", "content", "taken", "keep_areas", "cores", "finder")
     return {name: getattr(photo, name) for name in names}
 
 
@@ -87,12 +87,13 @@ def _looked_at_again(
         quarter_turns=photo.quarter_turns,
         straightening=photo.straightening,
         keep_areas=photo.keep_areas,
+        cores=photo.cores,
         finder=photo.finder,
     )
     if not photo.content:
         return PhotoState.PRESENT, known
     own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    return PhotoState.CHANGED, known.changed(keep_areas=own, finder=0)
+    return PhotoState.CHANGED, known.changed(keep_areas=own, cores=(), finder=0)
 
 
 def _content(path: Path) -> str:

@@ -82,6 +82,8 @@ def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
         return []
     if not areas:
         return ["No subject was found; the middle of the photo is shown."]
+    if plan.photo(k).cores and _cuts(plan, k, framing):
+        return ["Not all of it fits; the frame holds the part that matters most."]
     weight = sum(area.weight for area in areas) or 1.0
     centre = sum(area.weight * (area.box[axis] + area.box[2 + axis] / 2) for area in areas) / weight
     at = (centre - (x, y)[axis]) / extent
@@ -90,6 +92,13 @@ def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
     if abs(at - 0.5) < _UP_TO_A_THIRD:
         return ["What matters stands in the middle of the frame."]
     return []
+
+
+def _cuts(plan: Plan, k: int, framing: Framing) -> bool:
+    """Return whether the base cuts a keep area."""
+    cell = cell_inputs([(plan.output, np.array([k]))], plan.table, plan.closing[k : k + 1])
+    shares = cell.shares(np.array([framing.base]))
+    return bool(np.any((shares < FULLY_VISIBLE) & (cell.areas.weights > 0)))
 
 
 def _straightened(plan: Plan, k: int) -> list[str]:

@@ -14,7 +14,7 @@ from jaunty_frame.core.courses import ZOOM_RATE, Move
 from jaunty_frame.core.framing import PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry import FloatArray
 from jaunty_frame.core.schedule import Timing, show_timing
-from jaunty_frame.document.model import HouseRules, Photo, Project, Slide
+from jaunty_frame.document.model import MOST_CORES, HouseRules, Photo, Project, Slide
 
 
 @dataclass(frozen=True, eq=False)
@@ -37,7 +37,7 @@ class SlideTable:
     source: NDArray[np.intp]
 
     def rows(self, chosen: NDArray[np.intp]) -> KeepAreas:
-        return KeepAreas(self.areas.boxes[chosen], self.areas.weights[chosen])
+        return self.areas.rows(chosen)
 
 
 def slide_table(project: Project, before: SlideTable | None = None) -> SlideTable:
@@ -50,6 +50,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     count, most = len(slides), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
+    cores = np.zeros((count, MOST_CORES, 4))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
     placement, straightening = np.zeros(count, np.intp), np.zeros(count)
     moves: list[Move] = []
@@ -63,6 +64,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         common = min(most, before.areas.weights.shape[1])
         boxes[kept, :common] = before.areas.boxes[old, :common]
         weights[kept, :common] = before.areas.weights[old, :common]
+        if before.areas.cores is not None:
+            cores[kept] = before.areas.cores[old]
     for k, j in enumerate(source.tolist()):
         if j >= 0 and before is not None:
             moves.append(before.moves[j])
@@ -76,6 +79,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         rate[k], seconds[k] = ZOOM_RATE[slide.strength or rules.strength], float(durations[k])
         for i, area in enumerate(photo.keep_areas):
             boxes[k, i], weights[k, i] = area.box, area.weight
+        for i, core in enumerate(photo.cores):
+            cores[k, i] = core
     joints = [(slide.transition or rules.transition).joint_seconds for slide in slides[:-1]]
     return SlideTable(
         slides=slides,
@@ -84,7 +89,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         moves=tuple(moves),
         durations=tuple(durations),
         photo_size=photo_size,
-        areas=KeepAreas(boxes, weights),
+        areas=KeepAreas(boxes, weights, cores),
         straightening=straightening,
         placement=placement,
         rate=rate,
