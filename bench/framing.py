@@ -48,11 +48,11 @@ def measured_crops(photos: list[LabelledPhoto], areas: list[KeepAreas]) -> list[
 
 
 def found_areas(found: Found) -> KeepAreas:
-    areas, cores = found
+    areas, attention = found
     return KeepAreas(
         np.array([[area.box for area in areas]], float).reshape(1, len(areas), 4),
         np.array([[area.weight for area in areas]]).reshape(1, len(areas)),
-        np.array([cores], float).reshape(1, len(cores), 4),
+        attention[None],
     )
 
 

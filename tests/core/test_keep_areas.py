@@ -5,13 +5,11 @@ import unittest
 import cv2
 import numpy as np
 from bench.drawn_photos import drawn_photo
-from hypothesis import given
-from hypothesis import strategies as st
 from skimage import data
 from sklearn.datasets import load_sample_image
 
 from jaunty_frame.core.geometry import Window, visible_share
-from jaunty_frame.core.keep_areas import KeepAreaFinder, richest_interval
+from jaunty_frame.core.keep_areas import STRIPS, KeepAreaFinder
 from jaunty_frame.demo.scenes import SCENES, draw_scene
 from jaunty_frame.media.finder import finder_models
 
@@ -118,38 +116,18 @@ class OnDrawnScenes(FinderCase):
             required += any(area.weight == 1 for area in self.finder.find(bgr(draw_scene(scene)[0])).areas)
         self.assertGreaterEqual(required, 8)
 
-    def test_cores_of_growing_size_follow_a_subject_from_side_to_side(self):
+    def test_attention_follows_a_subject_from_side_to_side(self):
+        strips = (np.arange(STRIPS) + 0.5) / STRIPS
         for seed in (0, 1, 2, 3):
             pixels, truth = drawn_photo(seed)
-            there, back = (self.finder.find(bgr(picture)).cores for picture in (pixels, pixels[:, ::-1]))
-            self.assertEqual([round(core.w, 9) for core in there], sorted(round(core.w, 9) for core in back))
+            there, back = (self.finder.find(bgr(picture)).attention for picture in (pixels, pixels[:, ::-1]))
+            for attention in (there, back):
+                self.assertEqual(attention.shape, (2, STRIPS))
+                np.testing.assert_allclose(attention.sum(axis=1), 1, atol=0.01)
             middle = np.mean([box.x + box.w / 2 for box in truth])
-            for core, mirrored in zip(there, back, strict=True):
-                self.assertTrue(core.x >= 0 and core.y >= 0 and core.x + core.w <= 1 and core.y + core.h <= 1)
-                self.assertEqual(core.w, core.h)
-                self.assertLess(abs(core.x + core.w / 2 - (1 - mirrored.x - mirrored.w / 2)), 0.15)
-            if len(truth) == 1:
-                self.assertTrue(there[0].x - 0.05 <= middle <= there[0].x + there[0].w + 0.05)
+            self.assertLess(abs(there[0] @ strips - middle), 0.12)
+            self.assertLess(abs(there[0] @ strips + back[0] @ strips - 1), 0.1)
 
-    def test_a_photo_without_areas_has_no_cores(self):
+    def test_a_photo_without_areas_draws_no_attention(self):
         found = self.finder.find(np.full((300, 400, 3), 120, np.uint8))
-        self.assertTrue(found.areas or not found.cores)
-
-
-class RichestIntervals(unittest.TestCase):
-    @given(st.lists(st.floats(0, 1), min_size=3, max_size=32), st.floats(0.1, 0.9))
-    def test_none_holds_more(self, amounts, length):
-        amounts = np.array(amounts) / max(sum(amounts), 1e-9)
-        fine = np.repeat(amounts / 120, 120)
-
-        def held(start):
-            first = round(start * fine.size)
-            return fine[first : first + round(length * fine.size)].sum()
-
-        best = max(held(start) for start in np.linspace(0, 1 - length, 300))
-        # Steps of the search, what counts as good as the most, and the two places at which this sum rounds.
-        self.assertGreater(held(richest_interval(amounts, length)), best - 0.005 - 0.03 * len(amounts) * amounts.max())
-
-    def test_among_equals_it_is_the_middle_one(self):
-        self.assertAlmostEqual(richest_interval(np.array([0, 0, 1.0, 0, 0]), 0.4), 0.3)
-        self.assertAlmostEqual(richest_interval(np.ones(8) / 8, 0.5), 0.25)
+        self.assertEqual(bool(found.areas), bool(found.attention.any()))

@@ -6,18 +6,18 @@ from pathlib import Path
 
 import numpy as np
 
-from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.keep_areas import FINDER_VERSION
 from jaunty_frame.document.edits import add_photos, set_found_areas, set_keep_areas, turn_photos, with_photo
 from jaunty_frame.document.history import History
-from jaunty_frame.document.model import KeepArea, Project
+from jaunty_frame.document.model import NO_ATTENTION, Attention, KeepArea, Project
 from jaunty_frame.media.finder import find_areas, unseen_photos, with_areas_found
 from jaunty_frame.media.photo_import import import_photos
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.media.thumbnails import ThumbnailCache
 from tests.media.photo_sets import write_set
 
-CORE = Window(0.1, 0.2, 0.3, 0.1)
+# All attention in the left and the upper strip.
+DRAWS = Attention(across=(1.0, *[0.0] * 31), down=(1.0, *[0.0] * 31))
 
 
 class FinderTest(unittest.TestCase):
@@ -41,7 +41,7 @@ class FinderTest(unittest.TestCase):
         self.assertEqual(seen[-1], (3, 3))
         self.assertEqual([photo.finder for photo in found.photos], [FINDER_VERSION] * 3)
         self.assertTrue(all(area.origin == "found" for photo in found.photos for area in photo.keep_areas))
-        self.assertTrue(all(bool(photo.cores) == bool(photo.keep_areas) for photo in found.photos))
+        self.assertTrue(all(any(photo.attention.across) == bool(photo.keep_areas) for photo in found.photos))
         self.assertEqual(unseen_photos(found), [])
         self.assertEqual(with_areas_found(found, self.source), found)
 
@@ -60,35 +60,36 @@ class FinderTest(unittest.TestCase):
         own = KeepArea(box=(0.1, 0.1, 0.2, 0.2))
         project = with_photo(self.project, photo.id, keep_areas=(own,))
         area = KeepArea(box=(0.5, 0.5, 0.2, 0.2), origin="found")
-        after = set_found_areas(photo.id, [area], [CORE], 0, 7, again=False).apply(project).photo(photo.id)
-        self.assertEqual((after.keep_areas, after.cores, after.finder), ((own,), (), 7))
-        asked = set_found_areas(photo.id, [area], [CORE], 0, 8, again=True).apply(project).photo(photo.id)
-        self.assertEqual((asked.keep_areas, asked.cores), ((own, area), ()))
+        after = set_found_areas(photo.id, [area], DRAWS, 0, 7, again=False).apply(project).photo(photo.id)
+        self.assertEqual((after.keep_areas, after.attention, after.finder), ((own,), NO_ATTENTION, 7))
+        asked = set_found_areas(photo.id, [area], DRAWS, 0, 8, again=True).apply(project).photo(photo.id)
+        self.assertEqual((asked.keep_areas, asked.attention), ((own, area), NO_ATTENTION))
 
     def test_a_newer_finder_changes_nothing_until_it_is_asked(self):
         photo = self.photos[0]
         old = KeepArea(box=(0.2, 0.2, 0.2, 0.2), origin="found")
         seen = with_photo(self.project, photo.id, keep_areas=(old,), finder=1)
         new = KeepArea(box=(0.5, 0.5, 0.2, 0.2), origin="found")
-        self.assertIs(set_found_areas(photo.id, [new], [CORE], 0, 9, again=False).apply(seen), seen)
+        self.assertIs(set_found_areas(photo.id, [new], DRAWS, 0, 9, again=False).apply(seen), seen)
 
     def test_areas_turn_with_a_photo_that_was_turned_meanwhile_and_undo_keeps_them(self):
         photo = self.photos[0]
         history = History(self.project)
         history.apply(turn_photos([photo.id], 1))
         area = KeepArea(box=(0.1, 0.2, 0.3, 0.1), origin="found")
-        history.amend(set_found_areas(photo.id, [area], [CORE], 0, 3, again=False))
+        history.amend(set_found_areas(photo.id, [area], DRAWS, 0, 3, again=False))
         turned = history.project.photo(photo.id)
-        for box in (turned.keep_areas[0].box, turned.cores[0]):
-            np.testing.assert_allclose(box, (0.7, 0.1, 0.1, 0.3))
+        np.testing.assert_allclose(turned.keep_areas[0].box, (0.7, 0.1, 0.1, 0.3))
+        # Upper left becomes upper right.
+        self.assertEqual((turned.attention.across[-1], turned.attention.down[0]), (1.0, 1.0))
         history.undo()
         self.assertEqual(history.project.photo(photo.id).keep_areas[0].box, (0.1, 0.2, 0.3, 0.1))
-        self.assertEqual(history.project.photo(photo.id).cores, (tuple(CORE),))
+        self.assertEqual(history.project.photo(photo.id).attention, DRAWS)
 
-    def test_cores_go_when_a_box_changes_and_stay_when_a_weight_does(self):
+    def test_attention_goes_when_a_box_changes_and_stay_when_a_weight_does(self):
         photo = self.photos[0]
         area = KeepArea(box=(0.1, 0.2, 0.3, 0.1), origin="found")
-        found = set_found_areas(photo.id, [area], [CORE], 0, 3, again=False).apply(self.project)
-        for changed, kept in ((area.changed(weight=0.5), 1), (area.changed(box=(0.2, 0.2, 0.3, 0.1)), 0)):
-            self.assertEqual(len(set_keep_areas(photo.id, [changed]).apply(found).photo(photo.id).cores), kept)
-        self.assertEqual(set_keep_areas(photo.id, []).apply(found).photo(photo.id).cores, ())
+        found = set_found_areas(photo.id, [area], DRAWS, 0, 3, again=False).apply(self.project)
+        moved = area.changed(box=(0.2, 0.2, 0.3, 0.1))
+        for areas, kept in (([area.changed(weight=0.5)], DRAWS), ([moved], NO_ATTENTION), ([], NO_ATTENTION)):
+            self.assertEqual(set_keep_areas(photo.id, areas).apply(found).photo(photo.id).attention, kept)

@@ -4,7 +4,7 @@ from enum import StrEnum
 
 
 class AreaKind(StrEnum):
-    """AREA : nobody said, mostly drawn by hand. CORE : of projects made before cores had a place of their own."""
+    """AREA : nobody said, mostly drawn by hand. CORE : in projects of before attention was found."""
 
     AREA = "area"
     HEAD = "head"

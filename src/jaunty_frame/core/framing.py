@@ -30,8 +30,6 @@ HAIRLINE = 0.025
 REQUIRED_WEIGHT = 1.0
 WISHED_WEIGHT = 0.5
 """What an area weighs that the user makes a mere wish."""
-# All cores together weigh less than what is required.
-CORE_WEIGHT = 0.05
 # The zoom-out over which a subject's breathing room grows from nothing to all of it.
 BREATHING_RAMP = 0.10
 _EQUAL = 1e-9
@@ -53,30 +51,21 @@ PLACEMENTS = tuple(Placement)
 class KeepAreas:
     """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K.
 
-    cores : (N, C, 4) parts of the photos that hold what matters most, without extent where a slide has fewer than C.
-    They tell where to crop what does not fit (``straightened_framing.solve_all_bases``).
+    attention : (N, 2, M) how much each of M strips of the photo draws, across and down, 0 where that is not known.
+    It tells where to crop what does not fit (``straightened_framing.solve_all_bases``).
     """
 
     boxes: FloatArray
     weights: FloatArray
-    cores: FloatArray | None = None
+    attention: FloatArray | None = None
 
     @property
     def required(self) -> NDArray[np.bool_]:
         return self.weights >= REQUIRED_WEIGHT
 
     def rows(self, chosen: NDArray[np.intp]) -> "KeepAreas":
-        cores = None if self.cores is None else self.cores[chosen]
-        return KeepAreas(self.boxes[chosen], self.weights[chosen], cores)
-
-    def with_cores(self) -> "KeepAreas":
-        """Return the keep areas and the cores as if they were keep areas too."""
-        if self.cores is None:
-            return self
-        weights = CORE_WEIGHT * (self.cores[..., 2] > 0)
-        return KeepAreas(
-            np.concatenate([self.boxes, self.cores], axis=1), np.concatenate([self.weights, weights], axis=1)
-        )
+        attention = None if self.attention is None else self.attention[chosen]
+        return KeepAreas(self.boxes[chosen], self.weights[chosen], attention)
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 Heads are required, what the subject map shows beside them (mostly bodies) is wished for. Without heads, up to three
 separate subjects are found; they are required where they stand out clearly and cover less than about half of the photo.
-Cores tell where to crop when a frame cannot hold all of it: the parts that draw the most attention, by the same map.
+Attention tells where to crop when a frame cannot hold all of it.
 The same photo always gives the same areas.
 """
 
@@ -21,6 +21,7 @@ from jaunty_frame.core.salience import GRID_PX, cues, drawn_to_edges
 from jaunty_frame.core.subject_net import SubjectNet, grid_size
 
 FINDER_VERSION = 5
+STRIPS = 32
 LOOKED_AT_PX = 512
 """Photos are looked at with their longer side at this length; more tells no more."""
 CONFIDENT = 0.6
@@ -44,9 +45,6 @@ _EVEN = 0.5
 _LEAST_SUBJECT = 0.3
 # Grain in grass and gravel may look like a subject of less than this share of the photo.
 _LEAST_SHARE = 0.003
-# The sides of the cores, in shares of the photo's: about what the usual frames hold of the usual photos.
-_CORE_SIDES = 0.36, 0.5, 0.65, 0.82
-_CORE_STEPS, _AS_GOOD = 101, 0.005
 # Boxes end at cells of the map, which are about twice as wide.
 _PADDING = 0.01
 _NO_CONTRAST = 0.2
@@ -69,11 +67,12 @@ class FoundArea(NamedTuple):
 class Found(NamedTuple):
     """What was found in a photo.
 
-    cores : parts shaped like the photo, of growing size, that hold what matters most; none where nothing was found.
+    attention : (2, STRIPS) the shares of attention that strips of the photo draw, across and down; 0 where nothing
+    was found.
     """
 
     areas: tuple[FoundArea, ...]
-    cores: tuple[Window, ...]
+    attention: np.ndarray
 
 
 class FinderModels(NamedTuple):
@@ -112,7 +111,7 @@ class KeepAreaFinder:
         boxes = _subject_boxes(drawn_to_edges(photo, likely))
         subjects = _subjects(boxes, likely, may_be_required=not seen.heads and not letters)
         areas = (*seen.heads, *letters, *subjects)
-        return Found(areas, _cores(attention) if areas else ())
+        return Found(areas, _in_strips(attention) if areas else np.zeros((2, STRIPS)))
 
     def look(self, photo: Pixels) -> Seen:
         """Return what shows in ``photo`` (H, W, 3) uint8 B G R, upright, longer side at most LOOKED_AT_PX."""
@@ -210,26 +209,12 @@ def _subject_boxes(likely: np.ndarray) -> list[Window]:
     return [box for box in boxes if box.w * box.h >= _LEAST_SHARE]
 
 
-def _cores(attention: np.ndarray) -> tuple[Window, ...]:
-    """Return the windows of several sizes, shaped like the photo, that hold the most attention along either axis."""
-    along, down = attention.sum(axis=0), attention.sum(axis=1)
-    return tuple(
-        Window(richest_interval(along, side), richest_interval(down, side), side, side) for side in _CORE_SIDES
-    )
-
-
-def richest_interval(amounts: np.ndarray, length: float) -> float:
-    """Return where an interval of this length begins that holds the most of ``amounts`` (n,), spread over 0..1.
-
-    Among places that hold as good as the most, it is the one nearest to their middle.
-    """
-    until = np.concatenate([[0.0], np.cumsum(amounts)])
-    ends = np.linspace(0, 1, len(until))
-    starts = np.linspace(0, 1 - length, _CORE_STEPS)
-    held = np.interp(starts + length, ends, until) - np.interp(starts, ends, until)
-    good = np.flatnonzero(held >= held.max() - _AS_GOOD)
-    best = good[np.abs(good - good.mean()).argmin()]
-    return float(starts[best])
+def _in_strips(attention: np.ndarray) -> np.ndarray:
+    strips = []
+    for amounts in (attention.sum(axis=0), attention.sum(axis=1)):
+        until = np.interp(np.linspace(0, 1, STRIPS + 1), np.linspace(0, 1, len(amounts) + 1), np.cumsum([0, *amounts]))
+        strips.append(np.diff(until))
+    return np.round(strips, 4)
 
 
 def _coarse(likely: np.ndarray) -> np.ndarray:

@@ -27,6 +27,8 @@ from jaunty_frame.core.straightening import Turned, cover_size_turned
 _POSITIONS = 65
 _EQUAL = 1e-9
 _HALVINGS = 20
+# Places at which attention is measured, and by how much less of it a place is as good as the best.
+_PLACES, _AS_GOOD = 101, 0.005
 # Rounding leaves a scale of 1 this far from it.
 _COVER = 1e-6
 
@@ -36,20 +38,61 @@ def solve_all_bases(
 ) -> Bases:
     """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``.
 
-    Where a cover cuts keep areas, it is solved again with the cores among them: which part of them matters most.
+    Where a cover cuts keep areas, it goes to where it holds the most attention; what is required and in view stays so.
     """
     if overlays is None:
         overlays = np.zeros((len(wanted), 0, 4))
     bases = _solved(turned, areas, wanted, overlays)
-    if areas.cores is not None and areas.cores.size:
-        covers = bases.placement == PLACEMENTS.index(Placement.COVER)
+    if areas.attention is not None:
         shares = visible_share(turned.level_windows(bases.window), turned.level_boxes(areas.boxes))
-        cuts = np.any((areas.weights > 0) & (shares < FULLY_VISIBLE - _EQUAL), axis=1)
-        rows = np.flatnonzero(covers & cuts & (areas.cores[..., 2] > 0).any(axis=1))
+        shown = shares >= FULLY_VISIBLE - _EQUAL
+        cuts = np.any((areas.weights > 0) & ~shown, axis=1) & areas.attention.any(axis=(1, 2))
+        rows = np.flatnonzero(cuts & (bases.placement == PLACEMENTS.index(Placement.COVER)))
         if rows.size:
-            again = _solved(turned.rows(rows), areas.rows(rows).with_cores(), bases.placement[rows], overlays[rows])
-            bases.window[rows] = again.window
+            must_show = areas.required[rows] & shown[rows]
+            bases.window[rows] = _most_attention(
+                turned.rows(rows), areas.rows(rows), bases.window[rows], bases.free_axis[rows], must_show
+            )
     return bases
+
+
+def _most_attention(
+    turned: Turned, areas: KeepAreas, window: FloatArray, free: NDArray[np.intp], must_show: NDArray[np.bool_]
+) -> FloatArray:
+    """Return the windows (N, 4) moved along their free axes to where they hold the most attention.
+
+    Among places that hold as good as the most it is the middle one. must_show : (N, K) areas that stay in view.
+    """
+    assert areas.attention is not None
+    n, each = len(window), np.arange(len(window))
+    size = window[each, 2 + free]
+    half = (size * turned.reach[each, free] / 2)[:, None]
+    at = half + np.linspace(0, 1, _PLACES) * (1 - 2 * half) - size[:, None] / 2
+    windows = np.repeat(window[:, None], _PLACES, axis=1)
+    windows[each, :, free] = at
+    boxes = np.repeat(turned.level_boxes(areas.boxes), _PLACES, axis=0)
+    shares = visible_share(turned.level_windows(windows).reshape(-1, 4), boxes).reshape(n, _PLACES, -1)
+    allowed = np.all(~must_show[:, None] | (shares >= FULLY_VISIBLE - _EQUAL), axis=2)
+    held = np.where(allowed, held_within(areas.attention[each, free], at, size[:, None]), -1.0)
+    good = allowed & (held >= held.max(axis=1, keepdims=True) - _AS_GOOD)
+    places = np.arange(_PLACES)
+    middle = np.sum(good * places, axis=1) / np.maximum(good.sum(axis=1), 1)
+    best = np.where(good, np.abs(places - middle[:, None]), np.inf).argmin(axis=1)
+    return np.where(good.any(axis=1)[:, None], windows[each, best], window)
+
+
+def held_within(attention: FloatArray, at: FloatArray, size: FloatArray) -> FloatArray:
+    """Return how much of ``attention`` (N, M), spread over 0..1, lies in the intervals (N, P) from ``at`` on."""
+    until = np.pad(np.cumsum(attention, axis=1), ((0, 0), (1, 0)))
+    strips = attention.shape[1]
+
+    def before(x: FloatArray) -> FloatArray:
+        along = np.clip(x, 0.0, 1.0) * strips
+        whole = np.minimum(along.astype(np.intp), strips - 1)
+        low = np.take_along_axis(until, whole, 1)
+        return low + (along - whole) * (np.take_along_axis(until, whole + 1, 1) - low)
+
+    return before(at + size) - before(at)
 
 
 def _solved(turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray) -> Bases:

@@ -10,6 +10,8 @@ from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.geometry import Window, turned_box
 from jaunty_frame.document.model import (
     MAX_KEEP_AREAS,
+    NO_ATTENTION,
+    Attention,
     HandSet,
     HouseRules,
     KeepArea,
@@ -130,12 +132,13 @@ def set_title(title: str) -> Edit:
 
 
 def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") -> Edit:
-    """Replace a photo's keep areas. Where boxes change, the cores that were found with them go."""
+    """Replace a photo's keep areas. Where boxes change, the attention that was found with them goes."""
 
     def apply(project: Project) -> Project:
         photo = project.photo(photo_id)
         same = [area.box for area in areas] == [area.box for area in photo.keep_areas]
-        return with_photo(project, photo_id, keep_areas=tuple(areas), cores=photo.cores if same else ())
+        attention = photo.attention if same else NO_ATTENTION
+        return with_photo(project, photo_id, keep_areas=tuple(areas), attention=attention)
 
     return Edit("Keep areas", apply, merge)
 
@@ -143,7 +146,7 @@ def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") ->
 def set_found_areas(
     photo_id: str,
     areas: Sequence[KeepArea],
-    cores: Sequence[Window],
+    attention: Attention,
     quarter_turns: int,
     finder: int,
     again: bool,
@@ -151,7 +154,7 @@ def set_found_areas(
     """Take over what finder version ``finder`` found in a photo that was turned by ``quarter_turns``.
 
     Areas that the user drew or moved stay as they are. Where there are some, found ones are added only if the user
-    asked (``again``), and no cores: what the user drew says what matters. A photo that is gone or was looked at
+    asked (``again``), and no attention: what the user drew says what matters. A photo that is gone or was looked at
     meanwhile is left alone.
     """
 
@@ -164,8 +167,8 @@ def set_found_areas(
         found = tuple(area.changed(box=_inside(turned_box(Window(*area.box), turns))) for area in areas)
         room = MAX_KEEP_AREAS - len(own)
         kept = own if own and not again else own + found[:room]
-        turned = () if own else tuple(_inside(turned_box(core, turns)) for core in cores)
-        return with_photo(project, photo_id, keep_areas=kept, cores=turned, finder=finder)
+        draws = NO_ATTENTION if own else attention.turned(turns)
+        return with_photo(project, photo_id, keep_areas=kept, attention=draws, finder=finder)
 
     return Edit("Find keep areas", apply)
 
@@ -183,9 +186,9 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
 
     def turned(photo: Photo) -> Photo:
         areas = tuple(a.changed(box=_inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
-        cores = tuple(_inside(turned_box(Window(*core), quarter_turns)) for core in photo.cores)
+        attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
-        return photo.changed(quarter_turns=turns, keep_areas=areas, cores=cores)
+        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention)
 
     def apply(project: Project) -> Project:
         slides = {slide.id for slide in project.slides if slide.photo in turning}
@@ -235,7 +238,7 @@ def use_elsewhere(slide_id: str, box: Window, move: Move, direction: Direction) 
         slide = project.slide(slide_id)
         photo = project.photo(slide.photo)
         kept = [a for a in photo.keep_areas if not (a.origin == "hand" and a.weight == _INTENT_WEIGHT)]
-        project = with_photo(project, photo.id, keep_areas=(*kept[: MAX_KEEP_AREAS - 1], area), cores=())
+        project = with_photo(project, photo.id, keep_areas=(*kept[: MAX_KEEP_AREAS - 1], area), attention=NO_ATTENTION)
         return set_on_slides([slide_id], "", move=move, direction=direction).apply(project)
 
     return Edit("Use for the other outputs", apply)

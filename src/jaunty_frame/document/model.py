@@ -29,7 +29,7 @@ from jaunty_frame.errors import UsageError
 MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 MAX_KEEP_AREAS = 32
-MOST_CORES = 4
+ATTENTION_STRIPS = 32
 MOST_STRAIGHTENING = 15.0
 MOST_MARGIN = 0.45
 LONGEST_SIDE = 8192
@@ -122,6 +122,25 @@ class KeepArea(Value):
         return self
 
 
+Strips = Annotated[tuple[Share, ...], Field(min_length=ATTENTION_STRIPS, max_length=ATTENTION_STRIPS)]
+
+
+class Attention(Value):
+    """How much equal strips of the photo draw, from left to right and from top to bottom; each sums to 1, or to 0 where
+    that is not known. It tells where to crop keep areas that do not fit."""
+
+    across: Strips = (0.0,) * ATTENTION_STRIPS
+    down: Strips = (0.0,) * ATTENTION_STRIPS
+
+    def turned(self, quarter_turns: int) -> Self:
+        """Return it for the photo turned clockwise."""
+        turned = self
+        for _ in range(quarter_turns % 4):
+            turned = turned.changed(across=turned.down[::-1], down=turned.across)
+        return turned
+
+
+NO_ATTENTION = Attention.model_construct()
 Amount = Annotated[float, Field(ge=-1.0, le=1.0)]
 
 
@@ -153,17 +172,10 @@ class Photo(Value):
     """Degrees clockwise about the photo's centre; keep areas and windows stay as they were."""
     correction: Correction = NO_CORRECTION
     keep_areas: Annotated[tuple[KeepArea, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
-    cores: Annotated[tuple[WindowValue, ...], Field(max_length=MOST_CORES)] = ()
-    """Found parts, of several sizes, that hold what matters most: where to crop areas that do not fit. They go when the
-    user changes the areas."""
+    attention: Attention = NO_ATTENTION
+    """Found with the keep areas; it goes when the user changes them."""
     finder: Annotated[int, Field(ge=0)] = 0
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
-
-    @model_validator(mode="after")
-    def _cores_inside(self) -> Self:
-        for core in self.cores:
-            _ensure_inside(core, "a core")
-        return self
 
     @property
     def upright_size(self) -> tuple[int, int]:

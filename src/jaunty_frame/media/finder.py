@@ -10,10 +10,9 @@ from importlib.resources import files
 import cv2
 
 from jaunty_frame.core.colour import Pixels
-from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
 from jaunty_frame.document.edits import Edit, set_found_areas
-from jaunty_frame.document.model import KeepArea, Photo, Project
+from jaunty_frame.document.model import Attention, KeepArea, Photo, Project
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.sources import PhotoSource
 
@@ -33,20 +32,21 @@ def finder_models() -> FinderModels:
     )
 
 
-def found_areas(photo: Pixels) -> tuple[tuple[KeepArea, ...], tuple[Window, ...]]:
-    """Return the keep areas and cores that the finder sees in an upright photo, (H, W, 3) or (H, W, 4) uint8.
+def found_areas(photo: Pixels) -> tuple[tuple[KeepArea, ...], Attention]:
+    """Return the keep areas, and the attention, that the finder sees in an upright photo, (H, W, 3) or (H, W, 4) uint8.
 
     Every thread has a finder of its own, read when it is first used.
     """
     finder = getattr(_own, "finder", None)
     if finder is None:
         finder = _own.finder = KeepAreaFinder(finder_models())
-    areas, cores = finder.find(photo[..., :3])
+    areas, attention = finder.find(photo[..., :3])
     kept = (
         KeepArea(box=area.box, weight=area.weight, origin="found", what=area.what, confidence=area.confidence)
         for area in areas
     )
-    return tuple(kept), cores
+    across, down = (tuple(strips) for strips in attention.tolist())
+    return tuple(kept), Attention(across=across, down=down)
 
 
 def unseen_photos(project: Project) -> list[Photo]:
@@ -83,10 +83,10 @@ def find_areas(
 
 def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
     try:
-        areas, cores = found_areas(source.thumbnail(photo))
+        areas, attention = found_areas(source.thumbnail(photo))
     except (PhotoError, cv2.error, ValueError, MemoryError):
         return None  # one odd photo must not cost the others their areas
-    return set_found_areas(photo.id, areas, cores, photo.quarter_turns, FINDER_VERSION, again)
+    return set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
 
 
 def with_areas_found(

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from jaunty_frame.document.edits import Edit, with_photo
-from jaunty_frame.document.model import Photo, Project
+from jaunty_frame.document.model import NO_ATTENTION, Photo, Project
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photo_import import look_at_photo
@@ -67,7 +67,7 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
 
 
 def _fields(photo: Photo) -> dict[str, object]:
-    names = ("path", "width", "height", "size", "modified", "content", "taken", "keep_areas", "cores", "finder")
+    names = ("path", "width", "height", "size", "modified", "content", "taken", "keep_areas", "attention", "finder")
     return {name: getattr(photo, name) for name in names}
 
 
@@ -87,13 +87,13 @@ def _looked_at_again(
         quarter_turns=photo.quarter_turns,
         straightening=photo.straightening,
         keep_areas=photo.keep_areas,
-        cores=photo.cores,
+        attention=photo.attention,
         finder=photo.finder,
     )
     if not photo.content:
         return PhotoState.PRESENT, known
     own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    return PhotoState.CHANGED, known.changed(keep_areas=own, cores=(), finder=0)
+    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, finder=0)
 
 
 def _content(path: Path) -> str:

@@ -47,7 +47,6 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "reasons": framing_reasons(plan, k),
         "softness": framing.softness,
         "keep_areas": [list(area.box) for area in photo.keep_areas],
-        "cores": [list(core) for core in photo.cores],
         "keep_area_details": [
             {
                 "weight": area.weight,

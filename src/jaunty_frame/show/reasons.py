@@ -82,8 +82,8 @@ def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
         return []
     if not areas:
         return ["No subject was found; the middle of the photo is shown."]
-    if plan.photo(k).cores and _cuts(plan, k, framing):
-        return ["Not all of it fits; the frame holds the part that matters most."]
+    if any(plan.photo(k).attention.across) and _cuts(plan, k, framing):
+        return ["Not all of it fits; the frame holds what draws the most attention."]
     weight = sum(area.weight for area in areas) or 1.0
     centre = sum(area.weight * (area.box[axis] + area.box[2 + axis] / 2) for area in areas) / weight
     at = (centre - (x, y)[axis]) / extent

@@ -14,7 +14,7 @@ from jaunty_frame.core.courses import ZOOM_RATE, Move
 from jaunty_frame.core.framing import PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry import FloatArray
 from jaunty_frame.core.schedule import Timing, show_timing
-from jaunty_frame.document.model import MOST_CORES, HouseRules, Photo, Project, Slide
+from jaunty_frame.document.model import ATTENTION_STRIPS, HouseRules, Photo, Project, Slide
 
 
 @dataclass(frozen=True, eq=False)
@@ -50,7 +50,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     count, most = len(slides), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
-    cores = np.zeros((count, MOST_CORES, 4))
+    attention = np.zeros((count, 2, ATTENTION_STRIPS))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
     placement, straightening = np.zeros(count, np.intp), np.zeros(count)
     moves: list[Move] = []
@@ -64,8 +64,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         common = min(most, before.areas.weights.shape[1])
         boxes[kept, :common] = before.areas.boxes[old, :common]
         weights[kept, :common] = before.areas.weights[old, :common]
-        if before.areas.cores is not None:
-            cores[kept] = before.areas.cores[old]
+        if before.areas.attention is not None:
+            attention[kept] = before.areas.attention[old]
     for k, j in enumerate(source.tolist()):
         if j >= 0 and before is not None:
             moves.append(before.moves[j])
@@ -79,8 +79,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         rate[k], seconds[k] = ZOOM_RATE[slide.strength or rules.strength], float(durations[k])
         for i, area in enumerate(photo.keep_areas):
             boxes[k, i], weights[k, i] = area.box, area.weight
-        for i, core in enumerate(photo.cores):
-            cores[k, i] = core
+        attention[k] = photo.attention.across, photo.attention.down
     joints = [(slide.transition or rules.transition).joint_seconds for slide in slides[:-1]]
     return SlideTable(
         slides=slides,
@@ -89,7 +88,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         moves=tuple(moves),
         durations=tuple(durations),
         photo_size=photo_size,
-        areas=KeepAreas(boxes, weights, cores),
+        areas=KeepAreas(boxes, weights, attention),
         straightening=straightening,
         placement=placement,
         rate=rate,
