@@ -10,7 +10,7 @@ import cv2
 import numpy as np
 
 from jaunty_frame.document.edits import add_photos, set_for_all
-from jaunty_frame.document.model import HouseRules, KeepArea, Photo, Project, Transition
+from jaunty_frame.document.model import ATTENTION_STRIPS, Attention, HouseRules, KeepArea, Photo, Project, Transition
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photo_import import look_at_photo
 from jaunty_frame.media.thumbnails import ThumbnailCache
@@ -63,8 +63,17 @@ def project_of(paths: list[Path], folder: Path, output: str, seconds: Fraction, 
 
 
 def photo_record(name: str, width: int, height: int, areas: tuple[KeepArea, ...]) -> Photo:
-    """Return a photo that exists on no disk, for figures that read none."""
-    return Photo(id=name, path=f"{name}.jpg", width=width, height=height, keep_areas=areas, finder=1)
+    """Return a photo that exists on no disk, for figures that read none; attention rises to the right and downwards."""
+    rising = tuple(2 * k / ATTENTION_STRIPS**2 for k in range(ATTENTION_STRIPS))
+    return Photo(
+        id=name,
+        path=f"{name}.jpg",
+        width=width,
+        height=height,
+        keep_areas=areas,
+        attention=Attention(across=rising, down=rising),
+        finder=1,
+    )
 
 
 def seconds_of(work: Callable[[], object]) -> float:
