@@ -9,8 +9,9 @@ from pathlib import Path
 import cv2
 import numpy as np
 
+from jaunty_frame.core.framing import ATTENTION_STRIPS
 from jaunty_frame.document.edits import add_photos, set_for_all
-from jaunty_frame.document.model import ATTENTION_STRIPS, Attention, HouseRules, KeepArea, Photo, Project, Transition
+from jaunty_frame.document.model import Attention, HouseRules, KeepArea, Photo, Project, Transition
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photo_import import look_at_photo
 from jaunty_frame.media.thumbnails import ThumbnailCache

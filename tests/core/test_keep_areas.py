@@ -8,8 +8,9 @@ from bench.drawn_photos import drawn_photo
 from skimage import data
 from sklearn.datasets import load_sample_image
 
+from jaunty_frame.core.framing import ATTENTION_STRIPS
 from jaunty_frame.core.geometry import Window, visible_share
-from jaunty_frame.core.keep_areas import STRIPS, KeepAreaFinder
+from jaunty_frame.core.keep_areas import KeepAreaFinder
 from jaunty_frame.demo.scenes import SCENES, draw_scene
 from jaunty_frame.media.finder import finder_models
 
@@ -117,12 +118,12 @@ class OnDrawnScenes(FinderCase):
         self.assertGreaterEqual(required, 8)
 
     def test_attention_follows_a_subject_from_side_to_side(self):
-        strips = (np.arange(STRIPS) + 0.5) / STRIPS
+        strips = (np.arange(ATTENTION_STRIPS) + 0.5) / ATTENTION_STRIPS
         for seed in (0, 1, 2, 3):
             pixels, truth = drawn_photo(seed)
             there, back = (self.finder.find(bgr(picture)).attention for picture in (pixels, pixels[:, ::-1]))
             for attention in (there, back):
-                self.assertEqual(attention.shape, (2, STRIPS))
+                self.assertEqual(attention.shape, (2, ATTENTION_STRIPS))
                 np.testing.assert_allclose(attention.sum(axis=1), 1, atol=0.01)
             middle = np.mean([box.x + box.w / 2 for box in truth])
             self.assertLess(abs(there[0] @ strips - middle), 0.12)

@@ -6,19 +6,18 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jaunty_frame.core.framing import PLACEMENTS, KeepAreas, Placement
+from jaunty_frame.core.framing import ATTENTION_STRIPS, PLACEMENTS, KeepAreas, Placement
 from jaunty_frame.core.geometry import visible_share
 from jaunty_frame.core.straightened_framing import held_within, solve_all_bases
 from jaunty_frame.core.straightening import Turned, corner_points
 
-STRIPS = 32
-DOWN = np.full(STRIPS, 1 / STRIPS)
+DOWN = np.full(ATTENTION_STRIPS, 1 / ATTENTION_STRIPS)
 WIDE = (0.1, 0.2, 0.8, 0.6)
 
 
 def around(x):
     """Return attention across that gathers about x."""
-    middles = (np.arange(STRIPS) + 0.5) / STRIPS
+    middles = (np.arange(ATTENTION_STRIPS) + 0.5) / ATTENTION_STRIPS
     amounts = np.exp(-(((middles - x) / 0.08) ** 2))
     return amounts / amounts.sum()
 
@@ -44,7 +43,10 @@ class Attention(unittest.TestCase):
     @given(st.floats(0, 0.64), st.floats(0, 1), st.sampled_from([0.5, 1.0]))
     def test_what_fits_is_placed_as_if_nothing_drew_the_eye(self, x, drawn_to, weight):
         small = (x, 0.3, 0.2, 0.4)
-        with_attention, without = base([small], [weight], around(drawn_to)), base([small], [weight], np.zeros(STRIPS))
+        with_attention, without = (
+            base([small], [weight], around(drawn_to)),
+            base([small], [weight], np.zeros(ATTENTION_STRIPS)),
+        )
         np.testing.assert_array_equal(with_attention.window, without.window)
 
     @settings(max_examples=60, deadline=None)
@@ -58,12 +60,12 @@ class Attention(unittest.TestCase):
 
     def test_it_decides_no_placement(self):
         for weight, placement in ((1.0, Placement.SUBJECT), (0.5, Placement.COVER)):
-            for across in (around(0.2), np.zeros(STRIPS)):
+            for across in (around(0.2), np.zeros(ATTENTION_STRIPS)):
                 self.assertIs(PLACEMENTS[base([WIDE], [weight], across).placement[0]], placement)
 
     def test_rows_are_solved_for_themselves(self):
         turned = Turned(np.array([0.0, 2.0, 0.0]), np.full(3, 1.5), np.full(3, 9 / 16))
-        attention = np.array([[around(0.3), DOWN], [around(0.7), DOWN], np.zeros((2, STRIPS))])
+        attention = np.array([[around(0.3), DOWN], [around(0.7), DOWN], np.zeros((2, ATTENTION_STRIPS))])
         areas = KeepAreas(np.tile(WIDE, (3, 1, 1)), np.full((3, 1), 0.5), attention)
         auto = np.zeros(3, np.intp)
         together = solve_all_bases(turned, areas, auto).window

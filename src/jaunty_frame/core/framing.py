@@ -30,6 +30,8 @@ HAIRLINE = 0.025
 REQUIRED_WEIGHT = 1.0
 WISHED_WEIGHT = 0.5
 """What an area weighs that the user makes a mere wish."""
+ATTENTION_STRIPS = 32
+"""Equal strips of a photo, across and down, in which attention is told."""
 # The zoom-out over which a subject's breathing room grows from nothing to all of it.
 BREATHING_RAMP = 0.10
 _EQUAL = 1e-9
@@ -51,7 +53,7 @@ PLACEMENTS = tuple(Placement)
 class KeepAreas:
     """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K.
 
-    attention : (N, 2, M) how much each of M strips of the photo draws, across and down, 0 where that is not known.
+    attention : (N, 2, ATTENTION_STRIPS) how much each strip of the photo draws, across and down, 0 where not known.
     It tells where to crop what does not fit (``straightened_framing.solve_all_bases``).
     """
 

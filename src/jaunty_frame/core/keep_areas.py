@@ -14,6 +14,7 @@ import numpy as np
 from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.colour import Pixels
 from jaunty_frame.core.faces import Face, FaceFinder
+from jaunty_frame.core.framing import ATTENTION_STRIPS
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.lettering import Lettering, find_lettering
 from jaunty_frame.core.object_features import ObjectFeatures
@@ -21,7 +22,6 @@ from jaunty_frame.core.salience import GRID_PX, cues, drawn_to_edges
 from jaunty_frame.core.subject_net import SubjectNet, grid_size
 
 FINDER_VERSION = 5
-STRIPS = 32
 LOOKED_AT_PX = 512
 """Photos are looked at with their longer side at this length; more tells no more."""
 CONFIDENT = 0.6
@@ -67,8 +67,8 @@ class FoundArea(NamedTuple):
 class Found(NamedTuple):
     """What was found in a photo.
 
-    attention : (2, STRIPS) the shares of attention that strips of the photo draw, across and down; 0 where nothing
-    was found.
+    attention : (2, ATTENTION_STRIPS) the shares of attention that strips of the photo draw, across and down; 0 where
+    nothing was found.
     """
 
     areas: tuple[FoundArea, ...]
@@ -111,7 +111,7 @@ class KeepAreaFinder:
         boxes = _subject_boxes(drawn_to_edges(photo, likely))
         subjects = _subjects(boxes, likely, may_be_required=not seen.heads and not letters)
         areas = (*seen.heads, *letters, *subjects)
-        return Found(areas, _in_strips(attention) if areas else np.zeros((2, STRIPS)))
+        return Found(areas, _in_strips(attention) if areas else np.zeros((2, ATTENTION_STRIPS)))
 
     def look(self, photo: Pixels) -> Seen:
         """Return what shows in ``photo`` (H, W, 3) uint8 B G R, upright, longer side at most LOOKED_AT_PX."""
@@ -212,7 +212,9 @@ def _subject_boxes(likely: np.ndarray) -> list[Window]:
 def _in_strips(attention: np.ndarray) -> np.ndarray:
     strips = []
     for amounts in (attention.sum(axis=0), attention.sum(axis=1)):
-        until = np.interp(np.linspace(0, 1, STRIPS + 1), np.linspace(0, 1, len(amounts) + 1), np.cumsum([0, *amounts]))
+        until = np.interp(
+            np.linspace(0, 1, ATTENTION_STRIPS + 1), np.linspace(0, 1, len(amounts) + 1), np.cumsum([0, *amounts])
+        )
         strips.append(np.diff(until))
     return np.round(strips, 4)
 

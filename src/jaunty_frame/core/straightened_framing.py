@@ -70,9 +70,11 @@ def _most_attention(
     at = half + np.linspace(0, 1, _PLACES) * (1 - 2 * half) - size[:, None] / 2
     windows = np.repeat(window[:, None], _PLACES, axis=1)
     windows[each, :, free] = at
-    boxes = np.repeat(turned.level_boxes(areas.boxes), _PLACES, axis=0)
-    shares = visible_share(turned.level_windows(windows).reshape(-1, 4), boxes).reshape(n, _PLACES, -1)
-    allowed = np.all(~must_show[:, None] | (shares >= FULLY_VISIBLE - _EQUAL), axis=2)
+    level, boxes = turned.level_windows(windows).reshape(-1, 4), turned.level_boxes(areas.boxes)
+    allowed = np.ones((n, _PLACES), bool)
+    for k in np.flatnonzero(must_show.any(axis=0)).tolist():
+        share = visible_share(level, np.repeat(boxes[:, k, None], _PLACES, axis=0)).reshape(n, _PLACES)
+        allowed &= ~must_show[:, k, None] | (share >= FULLY_VISIBLE - _EQUAL)
     held = np.where(allowed, held_within(areas.attention[each, free], at, size[:, None]), -1.0)
     good = allowed & (held >= held.max(axis=1, keepdims=True) - _AS_GOOD)
     places = np.arange(_PLACES)

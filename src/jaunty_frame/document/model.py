@@ -20,7 +20,7 @@ from pydantic import (
 from jaunty_frame.core import zones
 from jaunty_frame.core.area_kinds import AreaKind
 from jaunty_frame.core.courses import MOST_LEAN, Direction, Move, Strength
-from jaunty_frame.core.framing import Placement
+from jaunty_frame.core.framing import ATTENTION_STRIPS, Placement
 from jaunty_frame.core.geometry import Window, frame_aspect, turned_size
 from jaunty_frame.core.paths import EASE_IN_OUT
 from jaunty_frame.core.timebase import fraction_text, parse_fraction
@@ -29,7 +29,6 @@ from jaunty_frame.errors import UsageError
 MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 MAX_KEEP_AREAS = 32
-ATTENTION_STRIPS = 32
 MOST_STRAIGHTENING = 15.0
 MOST_MARGIN = 0.45
 LONGEST_SIDE = 8192

@@ -11,10 +11,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.courses import ZOOM_RATE, Move
-from jaunty_frame.core.framing import PLACEMENTS, KeepAreas
+from jaunty_frame.core.framing import ATTENTION_STRIPS, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry import FloatArray
 from jaunty_frame.core.schedule import Timing, show_timing
-from jaunty_frame.document.model import ATTENTION_STRIPS, HouseRules, Photo, Project, Slide
+from jaunty_frame.document.model import HouseRules, Photo, Project, Slide
 
 
 @dataclass(frozen=True, eq=False)
