@@ -54,7 +54,7 @@ class KeepAreas:
     """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K.
 
     attention : (N, 2, ATTENTION_STRIPS) how much each strip of the photo draws, across and down, 0 where not known.
-    It tells where to crop what does not fit (``straightened_framing.solve_all_bases``).
+    It tells where to crop what does not fit (``core.attention``).
     """
 
     boxes: FloatArray

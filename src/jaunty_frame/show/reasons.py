@@ -17,6 +17,7 @@ from jaunty_frame.show.plan import Framing, Plan
 from jaunty_frame.show.show_move import TOTAL_GAIN
 
 _SHORTENED = 0.98
+_EQUAL = 1e-9
 _UP_TO_A_THIRD = 0.02
 
 
@@ -98,7 +99,7 @@ def _cuts(plan: Plan, k: int, framing: Framing) -> bool:
     """Return whether the base cuts a keep area."""
     cell = cell_inputs([(plan.output, np.array([k]))], plan.table, plan.closing[k : k + 1])
     shares = cell.shares(np.array([framing.base]))
-    return bool(np.any((shares < FULLY_VISIBLE) & (cell.areas.weights > 0)))
+    return bool(np.any((shares < FULLY_VISIBLE - _EQUAL) & (cell.areas.weights > 0)))
 
 
 def _straightened(plan: Plan, k: int) -> list[str]:

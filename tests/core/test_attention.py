@@ -1,4 +1,4 @@
-"""Attention: which part of keep areas that do not fit is shown. (The search itself: ``test_straightening``.)"""
+"""Which part of keep areas that do not fit is shown, alone and through the solver of all photos."""
 
 import unittest
 
@@ -6,9 +6,10 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from jaunty_frame.core.attention import held_within
 from jaunty_frame.core.framing import ATTENTION_STRIPS, PLACEMENTS, KeepAreas, Placement
 from jaunty_frame.core.geometry import visible_share
-from jaunty_frame.core.straightened_framing import held_within, solve_all_bases
+from jaunty_frame.core.straightened_framing import solve_all_bases
 from jaunty_frame.core.straightening import Turned, corner_points
 
 DOWN = np.full(ATTENTION_STRIPS, 1 / ATTENTION_STRIPS)
