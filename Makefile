@@ -9,8 +9,9 @@ setup:
 demo: setup
 	@sh tools/demo.sh
 
+# All tests, or with ONLY=text those whose full name contains it: make test ONLY=core.test_paths
 test: setup
-	@$(PY) tools/run_tests.py
+	@$(PY) tools/run_tests.py "$(ONLY)"
 
 lint: setup
 	@.venv/bin/ruff check src tests tools bench

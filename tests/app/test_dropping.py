@@ -1,5 +1,6 @@
 """Dragging slides to another place, dropping files and projects, and the wheel."""
 
+import shutil
 import unittest
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
@@ -67,12 +68,32 @@ class Dropping(WindowCase):
     def test_files_come_in_at_the_row_where_they_are_dropped(self):
         more = self.folder / "more"
         more.mkdir()
-        paths = write_set(more, 2)
+        paths = write_set(more, 2, first_seed=10)
         before = [slide.id for slide in self.project.slides]
         self.drop(self.sheet.viewport(), urls(*paths), self.place_in_row(1, 0.9))
         self.wait_until(lambda: self.window.importer.task is None and len(self.project.slides) == 6)
         after = [slide.id for slide in self.project.slides]
         self.assertEqual((after[:2], after[4:]), (before[:2], before[2:]))
+
+    def test_copies_are_left_out_until_they_are_asked_for(self):
+        copies = self.folder / "copies"
+        copies.mkdir()
+        fresh = write_set(copies, 3, first_seed=20)[2]
+        again = [shutil.copy2(self.folder / f"photo-{k}.jpg", copies) for k in (1, 2)]
+        before = [slide.id for slide in self.project.slides]
+        self.drop(self.sheet.viewport(), urls(*again, fresh, *again[:1]), self.place_in_row(1, 0.9))
+        self.wait_until(lambda: self.window.importer.task is None and len(self.project.slides) == 5)
+        notice = self.window.notice
+        self.assertEqual(notice.text.text(), "3 files are copies of photos already in the set and were left out.")
+        self.assertEqual([slide.id for slide in self.project.slides][:2], before[:2])
+        self.click(notice.action_button)
+        self.assertEqual(len(self.project.slides), 8)
+        self.assertEqual(len(self.project.photos), 5)
+        photos = [slide.photo for slide in self.project.slides]
+        self.assertEqual(photos[3:6], [photos[0], photos[1], photos[0]])
+        self.assertFalse(notice.isVisible())
+        self.window.session.undo()
+        self.assertEqual(len(self.project.slides), 5)
 
     def test_what_is_neither_is_not_taken(self):
         data = QMimeData()

@@ -11,7 +11,7 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEvent, QEventLoop, QPoint, QPointF, Qt
+from PySide6.QtCore import QEvent, QEventLoop, QPoint, QPointF, Qt, QTimer, qInstallMessageHandler
 from PySide6.QtGui import QColor, QImage, QMouseEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
@@ -29,6 +29,9 @@ from jaunty_frame.media.thumbnails import ThumbnailCache
 from tests.media.photo_sets import write_set
 
 OUTPUTS = ("180x320", "240x240@25", "320x180")
+_LOOK_AGAIN_MS = 10
+# What a platform without a screen says of everything that it leaves out.
+_NOT_OURS = "This plugin does not support"
 LEFT = Qt.MouseButton.LeftButton
 
 
@@ -39,6 +42,9 @@ class WindowCase(unittest.TestCase):
 
     def setUp(self):
         self.app: QApplication = make_application()
+        warnings: list[str] = []
+        qInstallMessageHandler(lambda kind, context, said: _NOT_OURS in said or warnings.append(said))
+        self.addCleanup(lambda: self.assertEqual(warnings, [], "Qt warned"))
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
@@ -77,9 +83,11 @@ class WindowCase(unittest.TestCase):
     def wait_until(self, condition: Callable[[], object], seconds: float = 30) -> None:
         """Let Qt work until ``condition`` holds; fail where that takes too long."""
         end = time.monotonic() + seconds
+        wake = QTimer()  # with a longest time of its own, processEvents would not wait but spin
+        wake.start(_LOOK_AGAIN_MS)
         while not condition():
             self.assertLess(time.monotonic(), end, "what was waited for did not come")
-            self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 20)
+            self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
 
     def settle(self) -> None:
         """Wait until every picture that the window wants is there."""

@@ -4,6 +4,7 @@ import contextlib
 import io
 import json
 import os
+import shutil
 import subprocess
 import sys
 import tempfile
@@ -15,6 +16,7 @@ import av
 from PIL import Image
 
 from jaunty_frame.cli.entry import main
+from jaunty_frame.media.project_store import load_project
 from tests.media.photo_sets import write_set
 
 
@@ -103,6 +105,36 @@ class Commands(unittest.TestCase):
         self.assertEqual(code, 0)
         self.assertIn("note.txt", errors)
         self.assertIn("3 photos", out)
+
+    def with_copies(self):
+        """A folder as people have them: a copy beside its original, others in a subfolder."""
+        below = self.folder / "photos" / "more"
+        below.mkdir()
+        for path, copy in (
+            (self.paths[0], self.folder / "photos" / "photo-1 (1).jpg"),
+            (self.paths[0], below / "photo-1.jpg"),
+            (self.paths[1], below / "photo-2.jpg"),
+        ):
+            shutil.copy2(path, copy)
+
+    def test_copies_are_left_out_and_told(self):
+        self.with_copies()
+        arguments = ["new", self.folder / "photos", "--to", self.project, "--output", "tall"]
+        code, out, errors = self.run_program(*arguments)
+        self.assertEqual(code, 0)
+        self.assertEqual(errors.strip(), "3 files are copies of photos already in the set and were left out.")
+        self.assertIn("3 photos, 1 output", out)
+        self.assertEqual(len(load_project(self.project).slides), 3)
+
+    def test_copies_become_further_slides_where_that_is_wanted(self):
+        self.with_copies()
+        code, out, errors = self.run_program(
+            "new", self.folder / "photos", "--to", self.project, "--output", "tall", "--copies", "show"
+        )
+        self.assertEqual((code, errors), (0, ""))
+        self.assertIn("3 photos, 6 slides", out)
+        project = load_project(self.project)
+        self.assertEqual((len(project.photos), len(project.slides)), (3, 6))
 
     def test_wrong_use_is_one_sentence_and_exit_code_2(self):
         self.new()

@@ -30,7 +30,7 @@ def base(boxes, weights, across, degrees=0.0, aspect=9 / 16):
 
 
 class Attention(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.floats(0.1, 0.9), st.sampled_from([0.0, 0.0, 3.0, -6.0]))
     @example(0.80859375, 0.0)
     def test_a_subject_that_does_not_fit_is_cropped_to_what_draws_the_eye(self, x, degrees):
@@ -45,7 +45,7 @@ class Attention(unittest.TestCase):
         held = held_within(around(x)[None], np.concatenate([places, [[window[0]]]], axis=1), window[2])[0]
         self.assertGreaterEqual(held[-1], held.max() - 0.006)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.floats(0, 0.64), st.floats(0, 1), st.sampled_from([0.5, 1.0]))
     def test_what_fits_is_placed_as_if_nothing_drew_the_eye(self, x, drawn_to, weight):
         small = (x, 0.3, 0.2, 0.4)
@@ -55,7 +55,7 @@ class Attention(unittest.TestCase):
         )
         np.testing.assert_array_equal(with_attention.window, without.window)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.floats(0, 0.75), st.floats(0, 1), st.sampled_from([0.0, 4.0]))
     def test_what_is_required_stays_in_view(self, x, drawn_to, degrees):
         head = (x, 0.3, 0.2, 0.3)

@@ -19,7 +19,7 @@ def window_of(part, degrees, photo_aspect, aspect, height=4000.0, least=0.0):
 
 
 class CloseUps(unittest.TestCase):
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(place, st.floats(0.05, 0.2), st.floats(-12, 12), st.floats(0.5, 2.5), st.floats(0.5, 2.0))
     def test_the_window_keeps_its_shape_and_stays_inside(self, at, extent, degrees, photo_aspect, aspect):
         window, cover = window_of((*at, extent, extent), degrees, photo_aspect, aspect)
@@ -28,7 +28,7 @@ class CloseUps(unittest.TestCase):
         self.assertTrue(corners.min() >= -1e-9 and corners.max() <= 1 + 1e-9)
         self.assertLessEqual(window[2], cover[0] + 1e-9)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(place, st.floats(0.05, 0.2), st.floats(0.5, 2.5))
     def test_a_part_that_fits_is_seen_whole(self, at, extent, photo_aspect):
         part = (*at, extent, extent)

@@ -57,7 +57,7 @@ some_areas = st.lists(st.tuples(boxes, st.sampled_from([1.0, 0.5, 0.3])), min_si
 
 
 class Cover(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(some_areas, st.floats(1.2, 3.5), st.booleans())
     def test_no_position_is_better_by_the_aims(self, chosen, photo_aspect, phone):
         areas = areas_of(*(box for box, _ in chosen), weights=[weight for _, weight in chosen])

@@ -232,7 +232,7 @@ class Choosing(unittest.TestCase):
             if chosen[k] == PUSH:
                 self.assertNotEqual(chosen[k - 1], PUSH)
 
-    @settings(max_examples=30, deadline=None)
+    @settings(max_examples=30)
     @given(st.integers(1, 58), st.text("abcdef", min_size=1, max_size=6))
     def test_an_inserted_slide_changes_its_neighbours_at_most(self, at, name):
         options = options_of([Move.AUTO] * 60, [Direction.AUTO] * 60, self.ids, self.moves)

@@ -26,7 +26,7 @@ def is_inside(window, degrees, photo_aspect, slack=1e-9):
 
 
 class Geometry(unittest.TestCase):
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(angles, aspects, aspects)
     def test_the_cover_window_is_the_largest_that_fits(self, degrees, photo_aspect, aspect):
         size = cover_size_turned(turned(degrees, photo_aspect, aspect))[0]
@@ -38,7 +38,7 @@ class Geometry(unittest.TestCase):
             for y in np.linspace(0, 1 - larger[1], 15):
                 self.assertFalse(is_inside((x, y, *larger), degrees, photo_aspect, 0))
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(angles, st.floats(0.5, 2), st.tuples(st.floats(0, 0.6), st.floats(0, 0.6)), st.floats(0.2, 0.9))
     def test_the_share_seen_agrees_with_a_drawn_polygon(self, degrees, photo_aspect, place, extent):
         box = (*place, 0.35, 0.3)
@@ -77,7 +77,7 @@ class Solver(unittest.TestCase):
         bases = solve_straightened(frame, areas, wanted, np.zeros((1, 0, 4)))
         return frame, bases.window[0], PLACEMENTS[bases.placement[0]]
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(
         angles, st.floats(0.5, 2.5), st.sampled_from([9 / 16, 1.0, 16 / 9]), st.floats(0.05, 0.7), st.floats(0.05, 0.7)
     )
@@ -103,7 +103,7 @@ class Solver(unittest.TestCase):
                 if other[1][0] == ours[1][0]:
                     self.assertLessEqual(other[0][0], ours[0][0] + 0.02)
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(angles, st.floats(1.2, 2.5))
     def test_a_subject_is_shown_and_whole_shows_all(self, degrees, photo_aspect):
         areas = KeepAreas(np.array([[[0.02, 0.3, 0.2, 0.3], [0.78, 0.3, 0.2, 0.3]]]), np.ones((1, 2)))

@@ -10,6 +10,8 @@ from jaunty_frame.document.history import History
 from jaunty_frame.document.model import KeepArea, Photo, Project
 from jaunty_frame.document.outputs import PRESETS
 
+CONTENT = "blake2b:" + 32 * "0"
+
 
 def photo(name):
     return Photo(id=name, path=f"{name}.jpg", width=300, height=200, keep_areas=(KeepArea(box=(0.1, 0.2, 0.3, 0.4)),))
@@ -48,6 +50,19 @@ class RunningOrder(unittest.TestCase):
         state = edits.add_photos([photo("a")], at=1).apply(project())
         self.assertEqual(order(state), "aabcd")
         self.assertEqual(len(state.photos), 4)
+
+    def test_copies_within_one_import_share_one_photo(self):
+        first, copy = (photo("a").changed(path=path, content=CONTENT) for path in ("a.jpg", "more/a.jpg"))
+        state = edits.add_photos([first, photo("b"), copy]).apply(Project())
+        self.assertEqual(order(state), "aba")
+        self.assertEqual([one.path for one in state.photos], ["a.jpg", "b.jpg"])
+        self.assertEqual(edits.without_copies(Project(), [first, copy]), ([first], [copy]))
+        self.assertEqual(edits.without_copies(state, [copy]), ([], [copy]))
+
+    def test_another_picture_gets_an_id_of_its_own(self):
+        state = edits.add_photos([photo("a").changed(content=CONTENT)]).apply(project())
+        self.assertEqual([one.id for one in state.photos], ["a", "b", "c", "d", "a-2"])
+        self.assertEqual(state.slides[-1].photo, "a-2")
 
 
 class Framings(unittest.TestCase):

@@ -129,7 +129,7 @@ class Refusals(unittest.TestCase):
             self.refused(f'{{"format": "jaunty-frame", "version": {version}}}')
         self.refused('{"format": "jaunty-frame", "version": 1, "house_rules": {"least_softness": NaN}}')
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(st.integers(0, 4000), st.sampled_from('{}[]",:0-e.\\nu'), st.integers(0, 40))
     def test_damage_never_ends_in_anything_but_a_sentence(self, at, character, cut):
         text = project_to_text(full_project())

@@ -22,11 +22,11 @@ def noise_photo(width, height, seed):
     return (np.clip(pixels, 0, 1) * 255).astype(np.uint8)
 
 
-def write_set(folder: Path, count: int = 5) -> list[Path]:
-    """Write ``count`` photos of mixed shapes and return their paths."""
+def write_set(folder: Path, count: int = 5, first_seed: int = 0) -> list[Path]:
+    """Write ``count`` photos of mixed shapes and return their paths. The same seed makes the same pictures."""
     paths = []
     for k in range(count):
         path = folder / f"photo-{k + 1}.jpg"
-        Image.fromarray(noise_photo(*SIZES[k % len(SIZES)], seed=k)).save(path, quality=92)
+        Image.fromarray(noise_photo(*SIZES[k % len(SIZES)], seed=first_seed + k)).save(path, quality=92)
         paths.append(path)
     return paths

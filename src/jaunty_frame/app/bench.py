@@ -18,13 +18,13 @@ from jaunty_frame.app.placement_page import PlacementPage
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.words import finding_words
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.document.edits import add_close_up
 from jaunty_frame.document.model import MOST_STRAIGHTENING, NO_CORRECTION
 from jaunty_frame.show.findings import Kind
 from jaunty_frame.show.reasons import framing_reasons
+from jaunty_frame.show.words import finding_words
 
 if TYPE_CHECKING:
     from jaunty_frame.app.move_page import MovePage

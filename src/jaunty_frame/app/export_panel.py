@@ -22,10 +22,10 @@ from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.side_panel import SidePanel
-from jaunty_frame.app.words import rate_words, size_words
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
+from jaunty_frame.show.words import rate_words, size_words
 
 _QUALITY_SAID = {
     Quality.QUICK: "Quick: for a look, in a hurry.",

@@ -8,6 +8,7 @@ from jaunty_frame.app.session import Session
 from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.show.findings import Finding, Severity
+from jaunty_frame.show.words import counted
 
 _HEADINGS = {
     Severity.SEVERE: "Would be noticed at once",
@@ -65,7 +66,7 @@ class FindingsPanel(SidePanel):
                 widget.deleteLater()
         self.jumps, self.remedies = [], []
         count = len(findings)
-        self.heading.setText(f"{count} finding{'s' * (count != 1)}")
+        self.heading.setText(counted(count, "finding"))
         if not findings:
             self._rows.addWidget(quiet_label("Nothing to say: every slide looks right in every output."))
         severity = None

@@ -10,9 +10,9 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.number_field import number_field
 from jaunty_frame.app.widgets.side_panel import SidePanel
-from jaunty_frame.app.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.document.edits import Edit, set_for_all
 from jaunty_frame.document.model import BlurredFill, PlainFill, Project, Transition
+from jaunty_frame.show.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 
 
 class HouseRulesPanel(SidePanel):

@@ -6,11 +6,13 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Signal
 
+from jaunty_frame.app.notice_bar import NoticeAction
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.task import Task
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits import add_photos, without_copies
 from jaunty_frame.document.model import Photo
 from jaunty_frame.show.findings import PhotoState
+from jaunty_frame.show.words import counted
 
 if TYPE_CHECKING:
     from jaunty_frame.media.photo_check import CheckedPhotos
@@ -21,7 +23,8 @@ class Importer(QObject):
     """One import or check at a time; photos asked for meanwhile wait their turn."""
 
     progressed = Signal(int, int)
-    ended = Signal(list)
+    # Sentences for the user, and a NoticeAction or None.
+    ended = Signal(list, object)
     photos_checked = Signal()
     finding_progressed = Signal(int, int)
     finding_ended = Signal()
@@ -133,7 +136,7 @@ class Importer(QObject):
         self.finding = None
         self.finding_ended.emit()
         if sentences:
-            self.ended.emit(list(sentences))
+            self.ended.emit(list(sentences), None)
         self.find_areas()  # photos may have come in meanwhile
 
     def forget(self) -> None:
@@ -143,30 +146,37 @@ class Importer(QObject):
         self._looked_for.clear()
 
     def _take(self, imported: "Imported", at: int | None) -> None:
-        if imported.photos:
-            self._session.apply(add_photos(imported.photos, at))
-        problems = list(imported.problems)
-        if problems:
-            count = len(imported.photos)
-            problems.insert(0, f"{count} photo{'s' * (count != 1)} came in. These files could not be used:")
-        self._end(problems)
+        fresh, copies = without_copies(self._session.project, imported.photos)
+        if fresh:
+            self._session.apply(add_photos(fresh, at))
+        sentences = list(imported.problems)
+        if sentences:
+            sentences.insert(0, f"{counted(len(fresh), 'photo')} came in. These files could not be used:")
+        if not copies:
+            self._end(sentences)
+            return
+        from jaunty_frame.media.photo_import import copies_sentence  # as above
+
+        after = None if at is None else at + len(fresh)
+        show = NoticeAction("Show again", lambda: self._session.apply(add_photos(copies, after)))
+        self._end([copies_sentence(len(copies)), *sentences], show)
 
     def _take_checked(self, checked: "CheckedPhotos") -> None:
         self._session.take_facts(checked.states, checked.edit)
         self.photos_checked.emit()
         missing = sum(state is PhotoState.MISSING for state in checked.states.values())
         said = (
-            f"{missing} photo{'s' * (missing != 1)} could not be found; their slides are marked. "
+            f"{counted(missing, 'photo')} could not be found; their slides are marked. "
             "Put them back beside the project, or remove the slides."
         )
         self.task = None
         if missing:
-            self.ended.emit([said])
+            self.ended.emit([said], None)
         self._next()
 
-    def _end(self, sentences: list[str]) -> None:
+    def _end(self, sentences: list[str], action: NoticeAction | None = None) -> None:
         self.task = None
-        self.ended.emit(sentences)
+        self.ended.emit(sentences, action)
         self._next()
 
     def _next(self) -> None:

@@ -7,10 +7,10 @@ from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.session import Session
-from jaunty_frame.app.words import size_words
 from jaunty_frame.document import edits
 from jaunty_frame.document.model import Transition
 from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.show.words import size_words
 
 Actions = Mapping[str, QAction]
 

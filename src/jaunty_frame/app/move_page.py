@@ -10,9 +10,9 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.easing_editor import EasingEditor
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import number_field
-from jaunty_frame.app.words import DIRECTION_WORDS, EASING_WORDS, MOVE_WORDS, STRENGTH_WORDS
 from jaunty_frame.core.courses import Direction, Move
 from jaunty_frame.core.paths import Easing
+from jaunty_frame.show.words import DIRECTION_WORDS, EASING_WORDS, MOVE_WORDS, STRENGTH_WORDS
 
 _MOVE_COLUMNS = 3
 

@@ -1,9 +1,19 @@
 """A strip for what has to be said once: progress of an import, files that could not be used."""
 
+from collections.abc import Callable, Sequence
+from typing import NamedTuple
+
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QProgressBar, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 _MOST_HEIGHT = 132
+
+
+class NoticeAction(NamedTuple):
+    """What a button beside the sentences says and does."""
+
+    label: str
+    act: Callable[[], object]
 
 
 class NoticeBar(QWidget):
@@ -26,18 +36,24 @@ class NoticeBar(QWidget):
         self.bar.setTextVisible(False)
         self.button = QPushButton("Close")
         self.button.clicked.connect(self._on_button)
+        self.action_button = QPushButton()
+        self.action_button.setAccessibleName("What can be done about it")
+        self.action_button.clicked.connect(self._do_action)
+        self._action: NoticeAction | None = None
         column = QVBoxLayout()
         column.addWidget(scroll)
         column.addWidget(self.bar)
         layout = QHBoxLayout(self)
         layout.setContentsMargins(16, 6, 16, 8)
         layout.addLayout(column, 1)
+        layout.addWidget(self.action_button, 0, Qt.AlignmentFlag.AlignTop)
         layout.addWidget(self.button, 0, Qt.AlignmentFlag.AlignTop)
         self._running = False
         self.hide()
 
     def show_progress(self, done: int, total: int) -> None:
         self._running = True
+        self._offer(None)
         self._say(f"Looking at photos: {done} of {total}")
         self.bar.setMaximum(max(total, 1))
         self.bar.setValue(done)
@@ -45,13 +61,26 @@ class NoticeBar(QWidget):
         self.button.setText("Stop")
         self.show()
 
-    def show_sentences(self, sentences: list[str]) -> None:
-        """Show sentences until they are closed; none hides the strip."""
+    def show_sentences(self, sentences: Sequence[str], action: NoticeAction | None = None) -> None:
+        """Show sentences, and what can be done about them, until they are closed; none hides the strip."""
         self._running = False
+        self._offer(action)
         self.bar.hide()
         self.button.setText("Close")
         self._say("\n".join(sentences))
         self.setVisible(bool(sentences))
+
+    def _offer(self, action: NoticeAction | None) -> None:
+        self._action = action
+        self.action_button.setText(action.label if action else "")
+        self.action_button.setVisible(action is not None)
+
+    def _do_action(self) -> None:
+        action = self._action
+        self.hide()
+        if action is not None:
+            self._offer(None)
+            action.act()
 
     def _say(self, text: str) -> None:
         self.text.setText(text)

@@ -6,8 +6,8 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu
 
 from jaunty_frame.app.menus import joint_menu
-from jaunty_frame.app.words import size_words
 from jaunty_frame.document import edits
+from jaunty_frame.show.words import size_words
 
 if TYPE_CHECKING:  # the window makes them
     from jaunty_frame.app.main_window import MainWindow

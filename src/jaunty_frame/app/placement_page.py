@@ -8,10 +8,10 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.labelled import add_field, row_of
 from jaunty_frame.app.window_fields import WindowFields
-from jaunty_frame.app.words import PLACEMENT_WORDS
 from jaunty_frame.core.geometry import Window
 from jaunty_frame.document.edits import drop_framings, use_elsewhere
 from jaunty_frame.document.model import BlurredFill, PlainFill
+from jaunty_frame.show.words import PLACEMENT_WORDS
 
 # What a hand-set window shows near its edges is not what it is about.
 _ABOUT = 0.8

@@ -10,9 +10,9 @@ from jaunty_frame.app.cell_images import CellImages
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
 from jaunty_frame.app.theme import colours, text_font
-from jaunty_frame.app.words import MOVE_WORDS, transition_words
 from jaunty_frame.core.courses import Move
 from jaunty_frame.core.timebase import clock_text
+from jaunty_frame.show.words import MOVE_WORDS, transition_words
 
 PAD = 10
 SLIDE_WIDTH = 84

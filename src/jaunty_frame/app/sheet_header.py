@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QHeaderView, QWidget
 from jaunty_frame.app.session import Session
 from jaunty_frame.app.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.theme import colours, text_font
-from jaunty_frame.app.words import shape_words, size_words
+from jaunty_frame.show.words import shape_words, size_words
 
 HEIGHT = 76
 _SHAPE = 17

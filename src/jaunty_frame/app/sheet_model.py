@@ -7,13 +7,13 @@ from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject,
 
 from jaunty_frame.app.cell_images import CellRequest, photo_key
 from jaunty_frame.app.session import Session
-from jaunty_frame.app.words import MOVE_WORDS
 from jaunty_frame.core.surface import Coding
 from jaunty_frame.document.model import Output, Photo, Slide
 from jaunty_frame.show.findings import Finding
 from jaunty_frame.show.frame import base_content
 from jaunty_frame.show.picture_spec import picture_spec
 from jaunty_frame.show.plan import Plan
+from jaunty_frame.show.words import MOVE_WORDS
 
 SLIDE_COLUMN = 0
 PHOTO_COLUMN = 1

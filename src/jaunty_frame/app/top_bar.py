@@ -8,6 +8,7 @@ from jaunty_frame.app.session import Session
 from jaunty_frame.app.theme import icon
 from jaunty_frame.core.timebase import clock_text
 from jaunty_frame.document.edits import set_title
+from jaunty_frame.show.words import counted
 
 
 class TopBar(QWidget):
@@ -95,9 +96,9 @@ class TopBar(QWidget):
         count = len(project.slides)
         shown = count and project.outputs
         length = f" · {clock_text(self._session.plans()[project.outputs[0].id].seconds)}" if shown else ""
-        self.facts.setText(f"{count} slide{'s' * (count != 1)}{length}{self._looking}")
+        self.facts.setText(f"{counted(count, 'slide')}{length}{self._looking}")
         found = len(self._session.findings())
-        self.findings.setText(f"!  {found} finding{'s' * (found != 1)}")
+        self.findings.setText(f"!  {counted(found, 'finding')}")
         self.findings.setVisible(found > 0)
 
 

@@ -3,6 +3,7 @@
 import json
 import sys
 from collections.abc import Callable
+from enum import StrEnum
 from fractions import Fraction
 from pathlib import Path
 from typing import Annotated, Any
@@ -13,16 +14,16 @@ from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.core.courses import Move
 from jaunty_frame.core.framing import Placement
 from jaunty_frame.core.timebase import parse_fraction
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits import add_photos, without_copies
 from jaunty_frame.document.file_format import project_schema
-from jaunty_frame.document.model import HouseRules, Output, Project, Transition
+from jaunty_frame.document.model import HouseRules, Output, Photo, Project, Transition
 from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.errors import JauntyError, UsageError
 from jaunty_frame.media.export import export_frame, export_show
 from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
 from jaunty_frame.media.finder import unseen_photos, with_areas_found
 from jaunty_frame.media.photo_check import check_photos
-from jaunty_frame.media.photo_import import import_photos
+from jaunty_frame.media.photo_import import copies_sentence, import_photos
 from jaunty_frame.media.project_store import load_project, save_project
 from jaunty_frame.media.sources import PhotoSource
 from jaunty_frame.media.thumbnails import ThumbnailCache
@@ -30,6 +31,7 @@ from jaunty_frame.show.findings import PhotoState, all_findings
 from jaunty_frame.show.plan import Plan, Planner
 from jaunty_frame.show.plan_json import plan_object
 from jaunty_frame.show.remedies import REMEDY_WORDS
+from jaunty_frame.show.words import counted
 
 app = typer.Typer(
     add_completion=False,
@@ -52,6 +54,14 @@ app = typer.Typer(
     what, and the exit code is 2.
     """,
 )
+
+
+class Copies(StrEnum):
+    """What ``new`` does with a further file of the same picture."""
+
+    LEAVE_OUT = "leave-out"
+    SHOW = "show"
+
 
 ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.")]
 
@@ -83,6 +93,7 @@ def new(
     ] = None,
     placement: Annotated[Placement, typer.Option(help="How photos are placed.")] = Placement.AUTO,
     move: Annotated[Move, typer.Option(help="What the camera does.")] = Move.AUTO,
+    copies: Annotated[Copies, typer.Option(help="What becomes of files with the same picture.")] = Copies.LEAVE_OUT,
     title: Annotated[str | None, typer.Option(help="Title of the show; otherwise the project file's name.")] = None,
     overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace a project of this name.")] = False,
 ) -> None:
@@ -108,9 +119,15 @@ def new(
         raise UsageError("None of the photos could be used; no project was written.")
     name = title if title is not None else to.stem.replace("-", " ").replace("_", " ").strip().capitalize()
     project = _checked(lambda: Project(title=name, outputs=tuple(outputs), house_rules=rules), "title")
-    project = add_photos(imported.photos).apply(project)
+    shown, left_out = list(imported.photos), list[Photo]()
+    if copies is Copies.LEAVE_OUT:
+        shown, left_out = without_copies(project, shown)
+    if left_out:
+        print(copies_sentence(len(left_out)), file=sys.stderr)
+    project = add_photos(shown).apply(project)
     save_project(_with_areas(project, PhotoSource(to.parent, cache)), to)
-    print(f"{to}: {len(imported.photos)} photos, {len(outputs)} outputs")
+    slides = f", {counted(len(shown), 'slide')}" if len(shown) != len(project.photos) else ""
+    print(f"{to}: {counted(len(project.photos), 'photo')}{slides}, {counted(len(outputs), 'output')}")
 
 
 def _with_areas(project: Project, source: PhotoSource) -> Project:

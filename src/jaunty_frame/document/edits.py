@@ -36,18 +36,52 @@ class Edit(NamedTuple):
 
 
 def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
-    """Add photos to the set and a slide for each to the running order, at position ``at`` or at its end."""
+    """Add photos to the set and a slide for each to the running order, at position ``at`` or at its end.
+
+    A copy of a photo that is in the set already gets a further slide of that one.
+    """
 
     def apply(project: Project) -> Project:
-        known = {photo.id for photo in project.photos}
-        new = tuple(photo for photo in photos if photo.id not in known)
+        ids = {_picture(photo): photo.id for photo in project.photos}
+        taken = set(ids.values())
+        new: list[Photo] = []
         slides = list(project.slides)
-        position = len(slides) if at is None else at
+        position = len(slides) if at is None else min(at, len(slides))
         for offset, photo in enumerate(photos):
-            slides.insert(position + offset, Slide(id=_free_slide_id(photo.id, slides), photo=photo.id))
-        return project.changed(photos=project.photos + new, slides=tuple(slides))
+            photo_id = ids.get(_picture(photo))
+            if photo_id is None:
+                # A photo that has changed on disk keeps the name that it got from its former content.
+                photo_id = ids[_picture(photo)] = _free_id(photo.id, taken)
+                taken.add(photo_id)
+                new.append(photo.changed(id=photo_id))
+            slides.insert(position + offset, Slide(id=_free_slide_id(photo_id, slides), photo=photo_id))
+        return project.changed(photos=(*project.photos, *new), slides=tuple(slides))
 
     return Edit("Add photos" if len(photos) > 1 else "Add photo", apply)
+
+
+def without_copies(project: Project, photos: Sequence[Photo]) -> tuple[list[Photo], list[Photo]]:
+    """Return the photos that show something new to ``project``, and those that are copies of others or of its own."""
+    seen = {_picture(photo) for photo in project.photos}
+    fresh: list[Photo] = []
+    copies: list[Photo] = []
+    for photo in photos:
+        (copies if _picture(photo) in seen else fresh).append(photo)
+        seen.add(_picture(photo))
+    return fresh, copies
+
+
+def _picture(photo: Photo) -> str:
+    """Return what a photo and its copies have in common."""
+    return photo.content or photo.id
+
+
+def _free_id(wanted: str, taken: set[str]) -> str:
+    number, free = 1, wanted
+    while free in taken:
+        number += 1
+        free = f"{wanted}-{number}"
+    return free
 
 
 def _free_slide_id(photo_id: str, slides: Iterable[Slide]) -> str:

@@ -19,7 +19,7 @@ Progress = Callable[[int, int], None]
 
 @dataclass(frozen=True)
 class Imported:
-    """Photos in running order, and a sentence for every file that could not be used."""
+    """Photos in running order, copies among them, and a sentence for every file that could not be used."""
 
     photos: tuple[Photo, ...]
     problems: tuple[str, ...]
@@ -57,19 +57,28 @@ def import_photos(
             if cancelled():
                 pool.shutdown(cancel_futures=True)
                 raise Cancelled("The import was stopped; nothing was added.")
-    for path, group in zip(chosen, looked, strict=True):
+    for path, files, group in zip(chosen, groups, looked, strict=True):
         good = []
-        for future in group:
+        for file, future in zip(files, group, strict=True):
             try:
                 good.append(future.result())
             except PhotoError as error:
                 problems.append(str(error))
+            except Exception as error:  # one odd file must not cost the others, whatever a library makes of it
+                problems.append(f"{file.name} cannot be read ({type(error).__name__}); restore it from a copy.")
         if path.is_dir():
             good.sort(key=lambda photo: (not photo.taken, photo.taken, Path(photo.path).name))
             if not group:
                 problems.append(f"{path.name or path} holds no files.")
         photos += good
     return Imported(tuple(photos), tuple(problems))
+
+
+def copies_sentence(count: int) -> str:
+    """Return what is said of files that were left out because their picture is in the set already."""
+    if count == 1:
+        return "1 file is a copy of a photo already in the set and was left out."
+    return f"{count} files are copies of photos already in the set and were left out."
 
 
 def _files_of(path: Path) -> list[Path]:

@@ -37,6 +37,7 @@ _FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF", "AVIF")
 MOST_PIXELS = 300_000_000
 _READ_ERRORS = (
     OSError,
+    RuntimeError,  # Pillow's AVIF and HEIF decoders
     ValueError,
     SyntaxError,
     EOFError,

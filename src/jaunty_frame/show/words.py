@@ -55,6 +55,11 @@ EASING_WORDS = {
 STRENGTH_WORDS = {Strength.GENTLE: "Gentle", Strength.PLAIN: "Plain", Strength.STRONG: "Strong"}
 
 
+def counted(count: int, noun: str) -> str:
+    """Return for example "1 slide", "3 slides"."""
+    return f"{count} {noun}{'s' * (count != 1)}"
+
+
 def finding_words(finding: Finding, output: Output) -> str:
     """Return a finding's sentence without its place, for where the place is plain."""
     said = finding.sentence.removeprefix(f"Slide {finding.slide} in {output.name}").lstrip(": ")
