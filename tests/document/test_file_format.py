@@ -3,6 +3,7 @@
 import json
 import unittest
 from fractions import Fraction
+from pathlib import Path
 
 import jsonschema
 from hypothesis import given, settings
@@ -24,6 +25,8 @@ from jaunty_frame.document.model import (
 )
 from jaunty_frame.document.outputs import PRESETS, output_from_text, with_free_id
 from jaunty_frame.errors import NewerProject, ProjectError, UsageError
+
+GOLDEN = Path(__file__).with_name("golden")
 
 
 def full_project():
@@ -53,10 +56,34 @@ def full_project():
         transition=Transition(kind="cut"),
     )
     rules = HouseRules(fill=BlurredFill(), move=Move.HOLD, fade_in=Fraction(0))
-    framing = HandSet(slide="abc-1", output="disc", opening=(-0.1, 0, 1.2, 1), closing=(0, 0, 0.5, 0.5))
-    return Project(
-        title="Été", photos=(photo,), slides=(slide,), outputs=PRESETS, house_rules=rules, hand_set=(framing,)
+    framings = (
+        HandSet(slide="abc-1", output="disc", opening=(-0.1, 0, 1.2, 1), closing=(0, 0, 0.5, 0.5)),
+        HandSet(slide="abc-1", output="wide", opening=None, closing=(0, 0, 0.5, 0.5)),
     )
+    return Project(title="Été", photos=(photo,), slides=(slide,), outputs=PRESETS, house_rules=rules, hand_set=framings)
+
+
+class OldFiles(unittest.TestCase):
+    """Files of every version open for ever: one of each is kept in ``golden``."""
+
+    def test_a_project_of_version_1_opens_with_all_that_it_holds(self):
+        project = project_from_text((GOLDEN / "version-1.jaunty").read_text(encoding="utf-8"))
+        self.assertEqual((len(project.photos), len(project.slides), len(project.outputs)), (14, 15, 5))
+        seen = project.slides
+        self.assertEqual(seen[0].transition, Transition(kind="cut"))
+        self.assertEqual((seen[0].seconds, seen[0].strength), (Fraction(13, 2), Strength.STRONG))
+        self.assertEqual(seen[1].fill, PlainFill(colour="#6b2a1f"))
+        self.assertEqual((seen[2].path, seen[2].easing), ("arc", (0.3, 0.1, 0.6, 0.9)))
+        self.assertEqual(seen[3].close_up, (0.2, 0.3, 0.3, 0.4))
+        self.assertEqual(seen[4].fill, BlurredFill())
+        self.assertEqual(seen[5].transition, Transition(kind="cross-dissolve", seconds=Fraction(3, 2)))
+        self.assertEqual(project.photos[5].straightening, 3.5)
+        self.assertEqual(project.photos[8].quarter_turns, 1)
+        self.assertEqual([framing.opening is None for framing in project.hand_set], [False, True, False])
+        self.assertEqual(project.hand_set[0].opening_lean, 3.0)
+        self.assertEqual(project.output("wide").zones.cut_out, Fraction(4, 3))
+        self.assertEqual(project.house_rules.fade_out, Fraction(1))
+        self.assertEqual(project_from_text(project_to_text(project)), project)
 
 
 class RoundTrip(unittest.TestCase):

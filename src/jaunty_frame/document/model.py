@@ -292,7 +292,7 @@ class HandSet(Value):
 
     slide: Identifier
     output: Identifier
-    opening: WindowValue | None
+    opening: WindowValue | None = None
     """None = found from the closing, by the slide's move."""
     closing: WindowValue
     opening_lean: Lean = 0.0
