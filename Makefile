@@ -1,7 +1,7 @@
 # Everything is done in .venv; each goal sets up what it needs first.
 PY := .venv/bin/python
 
-.PHONY: setup demo test lint format screenshots bench count install clean framing-photos
+.PHONY: setup demo test lint format schema screenshots bench count install clean framing-photos
 
 setup:
 	@sh tools/setup.sh
@@ -22,6 +22,10 @@ lint: setup
 format: setup
 	@.venv/bin/ruff check --fix --quiet src tests tools bench || true
 	@.venv/bin/ruff format --quiet src tests tools bench
+
+# The JSON Schema that ships with the program; a test says when it is out of date.
+schema: setup
+	@.venv/bin/jaunty-frame schema > build.schema && mv build.schema src/jaunty_frame/document/project.schema.json
 
 screenshots: setup
 	@$(PY) tools/screenshots.py

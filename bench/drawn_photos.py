@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.demo.canvas import Canvas
 from jaunty_frame.demo.pots import PROFILES, Pot, draw_pot, united
 

@@ -6,14 +6,14 @@ from pathlib import Path
 import cv2
 
 from bench.subjects import median_ratio, project_of, report, write_photos
-from jaunty_frame.core.surface import Coding
-from jaunty_frame.media.export import export_show
-from jaunty_frame.media.export_request import Quality
-from jaunty_frame.media.frames import FramePainter
-from jaunty_frame.media.sources import PhotoSource
-from jaunty_frame.media.thumbnails import ThumbnailCache
-from jaunty_frame.media.video import VideoFrame, VideoWriter
-from jaunty_frame.show.plan import Plan, plan_output
+from jaunty_frame.core.painting.surface import Coding
+from jaunty_frame.media.export.export import export_show
+from jaunty_frame.media.export.export_request import Quality
+from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.show.planning.plan import Plan, plan_output
 
 
 def run(folder: Path) -> None:

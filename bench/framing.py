@@ -9,12 +9,12 @@ import numpy as np
 
 from bench.framing_set import LabelledPhoto, labelled_photos
 from bench.subjects import report, seconds_of
-from jaunty_frame.core.framing import PLACEMENTS, KeepAreas, Placement
-from jaunty_frame.core.geometry import cover_size, visible_share
-from jaunty_frame.core.keep_areas import Found, KeepAreaFinder
-from jaunty_frame.core.straightened_framing import solve_all_bases
-from jaunty_frame.core.straightening import Turned
-from jaunty_frame.media.finder import finder_models
+from jaunty_frame.core.framing.bases import PLACEMENTS, KeepAreas, Placement
+from jaunty_frame.core.framing.straightened_bases import solve_all_bases
+from jaunty_frame.core.geometry.straightening import Turned
+from jaunty_frame.core.geometry.windows import cover_size, visible_share
+from jaunty_frame.core.subjects.keep_areas import Found, KeepAreaFinder
+from jaunty_frame.media.photos.finder import finder_models
 
 RATIOS = {"9:16": 9 / 16, "4:5": 4 / 5, "1:1": 1.0, "4:3": 4 / 3, "16:9": 16 / 9}
 ENOUGH = 0.95

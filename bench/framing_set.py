@@ -17,8 +17,8 @@ import cv2
 import numpy as np
 
 from bench.drawn_photos import drawn_photo
-from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.keep_areas import LOOKED_AT_PX
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.subjects.keep_areas import LOOKED_AT_PX
 from jaunty_frame.demo.scenes import SCENES, draw_scene
 
 _LABELS = Path(__file__).with_name("framing_labels.json")

@@ -6,7 +6,7 @@ from fractions import Fraction
 from pathlib import Path
 
 from bench.subjects import project_of, report, write_photos
-from jaunty_frame.media.project_store import save_project
+from jaunty_frame.media.projects.project_store import save_project
 
 # The kernel's mark of this program's own memory: getrusage would count what the measuring program had before it started
 # this one.

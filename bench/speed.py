@@ -10,16 +10,16 @@ import cv2
 import numpy as np
 
 from bench.subjects import RUNS, median_ratio, photo_record, project_of, report, seconds_of, write_photos
-from jaunty_frame.core.surface import Coding, new_surface
+from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits import add_output, add_photos, set_keep_areas, set_on_slides
 from jaunty_frame.document.model import KeepArea, Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.media.frames import FramePainter
-from jaunty_frame.media.photo_import import import_photos
-from jaunty_frame.media.sources import PhotoSource
-from jaunty_frame.media.thumbnails import ThumbnailCache
-from jaunty_frame.show.plan import Planner, plan_output
+from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.photos.photo_import import import_photos
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.show.planning.plan import Planner, plan_output
 
 
 def run_screening(folder: Path) -> None:
@@ -94,9 +94,9 @@ def run_drag(folder: Path) -> None:
     # Only this figure needs Qt.
     from PySide6.QtCore import QEventLoop
 
-    from jaunty_frame.app.main_window import MainWindow
-    from jaunty_frame.app.session import Session
-    from jaunty_frame.app.start import make_application
+    from jaunty_frame.app.project.session import Session
+    from jaunty_frame.app.shell.main_window import MainWindow
+    from jaunty_frame.app.shell.start import make_application
 
     app = make_application()
     session = Session(ThumbnailCache(folder / "thumbnails"))

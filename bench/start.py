@@ -40,8 +40,8 @@ import time
 from pathlib import Path
 from jaunty_frame.cli.entry import hasten_start
 hasten_start()
-from jaunty_frame.app.sheet_view import SheetView
-from jaunty_frame.app.start import make_application, open_window
+from jaunty_frame.app.sheet.sheet_view import SheetView
+from jaunty_frame.app.shell.start import make_application, open_window
 
 paint = SheetView.paintEvent
 

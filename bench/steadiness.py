@@ -7,12 +7,12 @@ import numpy as np
 from skimage.registration import phase_cross_correlation
 
 from bench.subjects import report
-from jaunty_frame.core.geometry import Window
-from jaunty_frame.core.level_specs import DENSITY, LevelSpec, level_specs
-from jaunty_frame.core.levels import make_level
-from jaunty_frame.core.paint import paint_photo
-from jaunty_frame.core.paths import EASE_IN_OUT, window_at
-from jaunty_frame.core.surface import Coding, new_surface
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.motion.paths import EASE_IN_OUT, window_at
+from jaunty_frame.core.painting.level_specs import DENSITY, LevelSpec, level_specs
+from jaunty_frame.core.painting.levels import make_level
+from jaunty_frame.core.painting.placing import paint_photo
+from jaunty_frame.core.painting.surface import Coding, new_surface
 
 _SIZE = 1920, 1080
 _HALF = 64

@@ -9,12 +9,12 @@ from pathlib import Path
 import cv2
 import numpy as np
 
-from jaunty_frame.core.framing import ATTENTION_STRIPS
+from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.document.edits import add_photos, set_for_all
 from jaunty_frame.document.model import Attention, HouseRules, KeepArea, Photo, Project, Transition
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.media.photo_import import look_at_photo
-from jaunty_frame.media.thumbnails import ThumbnailCache
+from jaunty_frame.media.photos.photo_import import look_at_photo
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 
 RUNS = 5
 

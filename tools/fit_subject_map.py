@@ -1,4 +1,4 @@
-"""Fits the network of the subject map (``core.subject_net``) to the labelled photos and writes media/nets/subject.npz.
+"""Fits the network of the subject map (``core.subjects.subject_net``) to labelled photos: media/nets/subject.npz.
 
     python tools/fit_subject_map.py [validate]
 
@@ -23,9 +23,9 @@ from bench.framing_set import LabelledPhoto, labelled_photos
 from sklearn.metrics import roc_auc_score
 from torch import nn
 
-from jaunty_frame.core.keep_areas import KeepAreaFinder
-from jaunty_frame.core.subject_net import GRID, SubjectNet, grid_size
-from jaunty_frame.media.finder import finder_models
+from jaunty_frame.core.subjects.keep_areas import KeepAreaFinder
+from jaunty_frame.core.subjects.subject_net import GRID, SubjectNet, grid_size
+from jaunty_frame.media.photos.finder import finder_models
 
 _TARGET = Path(__file__).resolve().parent.parent / "src/jaunty_frame/media/nets/subject.npz"
 _COMPONENTS, _CHANNELS = 48, 32

@@ -15,7 +15,7 @@ from pathlib import Path
 import numpy as np
 from onnx import TensorProto, checker, helper, numpy_helper, save
 
-from jaunty_frame.core.object_features import INPUT_PX, OUTPUTS
+from jaunty_frame.core.subjects.object_features import INPUT_PX, OUTPUTS
 
 _TARGET = Path(__file__).resolve().parent.parent / "src/jaunty_frame/media/nets/objects.onnx"
 _CONVOLUTIONS = {"_FusedConv2D", "Conv2D", "FusedDepthwiseConv2dNative", "DepthwiseConv2dNative"}

@@ -1,6 +1,6 @@
 """Runs the tests, a module at a time on every core; the last line says how many passed, failed and were skipped.
 
-``run_tests.py TEXT`` runs only tests whose full name (tests.core.test_paths.EasingTests.test_...) contains TEXT.
+``run_tests.py TEXT`` runs only tests whose full name (tests.core.motion.test_paths.EasingTests.test_...) contains TEXT.
 """
 
 import io

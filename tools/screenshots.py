@@ -10,10 +10,10 @@ os.environ["QT_QPA_PLATFORM"] = "offscreen"
 _state = tempfile.TemporaryDirectory()
 os.environ["XDG_STATE_HOME"] = _state.name
 
-from jaunty_frame.app.start import make_application  # noqa: E402, I001
-from jaunty_frame.app.main_window import MainWindow  # noqa: E402
-from jaunty_frame.app.session import Session  # noqa: E402
-from jaunty_frame.app.theme import set_theme  # noqa: E402
+from jaunty_frame.app.shell.start import make_application  # noqa: E402, I001
+from jaunty_frame.app.shell.main_window import MainWindow  # noqa: E402
+from jaunty_frame.app.project.session import Session  # noqa: E402
+from jaunty_frame.app.widgets.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
 from jaunty_frame.document.edits import set_on_photo, set_on_slides, set_zones  # noqa: E402
 from PySide6.QtCore import QEventLoop  # noqa: E402

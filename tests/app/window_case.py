@@ -16,16 +16,16 @@ from PySide6.QtGui import QColor, QImage, QMouseEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
-from jaunty_frame.app.main_window import MainWindow
-from jaunty_frame.app.session import Session
-from jaunty_frame.app.start import make_application
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.shell.main_window import MainWindow
+from jaunty_frame.app.shell.start import make_application
 from jaunty_frame.document.edits import add_photos
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.media.photo_import import import_photos
-from jaunty_frame.media.project_store import save_project
-from jaunty_frame.media.recovery import AutosaveStore
-from jaunty_frame.media.thumbnails import ThumbnailCache
+from jaunty_frame.media.photos.photo_import import import_photos
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import save_project
+from jaunty_frame.media.projects.recovery import AutosaveStore
 from tests.media.photo_sets import write_set
 
 OUTPUTS = ("180x320", "240x240@25", "320x180")

@@ -16,7 +16,7 @@ import av
 from PIL import Image
 
 from jaunty_frame.cli.entry import main
-from jaunty_frame.media.project_store import load_project
+from jaunty_frame.media.projects.project_store import load_project
 from tests.media.photo_sets import write_set
 
 

@@ -8,7 +8,7 @@ from PIL import Image
 
 from jaunty_frame.demo.project import file_name, photo_file
 from jaunty_frame.demo.scenes import SCENES, draw_scene
-from jaunty_frame.media.photos import decode_photo, photo_header
+from jaunty_frame.media.photos.decoding import decode_photo, photo_header
 
 
 class Files(unittest.TestCase):

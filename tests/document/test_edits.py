@@ -3,8 +3,8 @@
 import unittest
 from fractions import Fraction
 
-from jaunty_frame.core.courses import Direction, Move
-from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.document import edits
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import KeepArea, Photo, Project

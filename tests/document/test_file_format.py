@@ -9,8 +9,8 @@ import jsonschema
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jaunty_frame.core.courses import Move, Strength
-from jaunty_frame.core.framing import Placement
+from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.document.file_format import project_from_text, project_schema, project_to_text
 from jaunty_frame.document.model import (
     BlurredFill,

@@ -11,26 +11,26 @@ from typing import Annotated, Any
 import typer
 
 from jaunty_frame.cli.progress import progress_bar
-from jaunty_frame.core.courses import Move
-from jaunty_frame.core.framing import Placement
-from jaunty_frame.core.timebase import parse_fraction
+from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.core.time.timebase import parse_fraction
 from jaunty_frame.document.edits import add_photos, without_copies
 from jaunty_frame.document.file_format import project_schema
 from jaunty_frame.document.model import HouseRules, Output, Photo, Project, Transition
 from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.errors import JauntyError, UsageError
-from jaunty_frame.media.export import export_frame, export_show
-from jaunty_frame.media.export_request import Quality, ensure_exportable, show_file_name
-from jaunty_frame.media.finder import unseen_photos, with_areas_found
-from jaunty_frame.media.photo_check import check_photos
-from jaunty_frame.media.photo_import import copies_sentence, import_photos
-from jaunty_frame.media.project_store import load_project, save_project
-from jaunty_frame.media.sources import PhotoSource
-from jaunty_frame.media.thumbnails import ThumbnailCache
-from jaunty_frame.show.findings import PhotoState, all_findings
-from jaunty_frame.show.plan import Plan, Planner
-from jaunty_frame.show.plan_json import plan_object
-from jaunty_frame.show.remedies import REMEDY_WORDS
+from jaunty_frame.media.export.export import export_frame, export_show
+from jaunty_frame.media.export.export_request import Quality, ensure_exportable, show_file_name
+from jaunty_frame.media.photos.finder import unseen_photos, with_areas_found
+from jaunty_frame.media.photos.photo_check import check_photos
+from jaunty_frame.media.photos.photo_import import copies_sentence, import_photos
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import load_project, save_project
+from jaunty_frame.show.checks.findings import PhotoState, all_findings
+from jaunty_frame.show.checks.remedies import REMEDY_WORDS
+from jaunty_frame.show.planning.plan import Plan, Planner
+from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.words import counted
 
 app = typer.Typer(

@@ -38,7 +38,7 @@ def main(arguments: list[str] | None = None) -> None:
 def hasten_start() -> None:
     """Leave out what only delays the start of the window."""
     # Loading makes many objects and no garbage; the collector's looks at them take 0.04 s. The window has its own way
-    # of collecting (app.collector).
+    # of collecting (app.shell.collector).
     gc.disable()
     # pydantic's loader of plugins, of which there are none for us, takes 0.03 s to load all that it needs to search the
     # installed packages. Its one function is called by name, so that one without plugins can stand in for it.
@@ -52,7 +52,7 @@ def _open_window(arguments: list[str]) -> int:
         raise UsageError(f"“{arguments[0]}” is no command, and the window opens one project at a time.")
     hasten_start()
     # Qt takes 0.15 s to load, which no other command should wait for.
-    from jaunty_frame.app.start import run_window
+    from jaunty_frame.app.shell.start import run_window
 
     return run_window(arguments[0] if arguments else None)
 

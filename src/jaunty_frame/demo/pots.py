@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 from scipy.interpolate import PchipInterpolator
 
-from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.demo.canvas import Canvas, noise, rgb
 
 # Profiles: (height, radius) pairs, both in fractions of the pot's height.

@@ -19,11 +19,11 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import write_whole
-from jaunty_frame.media.finder import with_areas_found
-from jaunty_frame.media.photo_import import import_photos
-from jaunty_frame.media.project_store import save_project
-from jaunty_frame.media.sources import PhotoSource
-from jaunty_frame.media.thumbnails import ThumbnailCache
+from jaunty_frame.media.photos.finder import with_areas_found
+from jaunty_frame.media.photos.photo_import import import_photos
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import save_project
 
 TITLE = "Kiln opening, spring"
 PROJECT_NAME = "kiln-opening.jaunty"

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jaunty_frame.core.geometry import Window
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.demo.canvas import Canvas, rgb
 from jaunty_frame.demo.pots import Pot, draw_pot, united
 

@@ -6,8 +6,8 @@
 from collections.abc import Callable, Iterable, Sequence
 from typing import Any, NamedTuple
 
-from jaunty_frame.core.courses import Direction, Move
-from jaunty_frame.core.geometry import Window, turned_box
+from jaunty_frame.core.geometry.windows import Window, turned_box
+from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.document.model import (
     MAX_KEEP_AREAS,
     NO_ATTENTION,

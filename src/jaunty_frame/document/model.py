@@ -17,13 +17,13 @@ from pydantic import (
     model_validator,
 )
 
-from jaunty_frame.core import zones
-from jaunty_frame.core.area_kinds import AreaKind
-from jaunty_frame.core.courses import MOST_LEAN, Direction, Move, Strength
-from jaunty_frame.core.framing import ATTENTION_STRIPS, Placement
-from jaunty_frame.core.geometry import Window, frame_aspect, turned_size
-from jaunty_frame.core.paths import EASE_IN_OUT
-from jaunty_frame.core.timebase import fraction_text, parse_fraction
+from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, Placement
+from jaunty_frame.core.geometry import zones
+from jaunty_frame.core.geometry.windows import Window, frame_aspect, turned_size
+from jaunty_frame.core.motion.courses import MOST_LEAN, Direction, Move, Strength
+from jaunty_frame.core.motion.paths import EASE_IN_OUT
+from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.core.time.timebase import fraction_text, parse_fraction
 from jaunty_frame.errors import UsageError
 
 MAX_SLIDES = 5000
@@ -144,7 +144,7 @@ Amount = Annotated[float, Field(ge=-1.0, le=1.0)]
 
 
 class Correction(Value):
-    """Colour correction; zero changes nothing. See ``core.correction`` for what the amounts mean."""
+    """Colour correction; zero changes nothing. See ``core.painting.correction`` for what the amounts mean."""
 
     exposure: Annotated[float, Field(ge=-3.0, le=3.0)] = 0.0
     contrast: Amount = 0.0
@@ -220,7 +220,7 @@ class Slide(Value):
     strength: Strength | None = None
     easing: EasingValue | None = None
     path: Literal["straight", "arc"] = "straight"
-    """How the window goes from opening to closing; see ``core.arcs``."""
+    """How the window goes from opening to closing; see ``core.motion.arcs``."""
     fill: FillValue | None = None
     transition: Transition | None = None
     close_up: WindowValue | None = None
@@ -234,7 +234,7 @@ class Slide(Value):
 
 
 class ZoneMargins(Value):
-    """Regions of an output, as margins in fractions of the frame; see ``core.zones``."""
+    """Regions of an output, as margins in fractions of the frame; see ``core.geometry.zones``."""
 
     action_safe: Margin = 0.0
     title_safe: Margin = 0.0

@@ -5,8 +5,8 @@ from fractions import Fraction
 
 from pydantic import ValidationError
 
-from jaunty_frame.core import zones
-from jaunty_frame.core.timebase import parse_fraction
+from jaunty_frame.core.geometry import zones
+from jaunty_frame.core.time.timebase import parse_fraction
 from jaunty_frame.document.model import LONGEST_SIDE, Output, ZoneMargins
 from jaunty_frame.errors import UsageError
 

@@ -1,11 +1,11 @@
 """The words that people read for the values of the document."""
 
-from jaunty_frame.core.courses import Direction, Move, Strength
-from jaunty_frame.core.framing import Placement
-from jaunty_frame.core.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
-from jaunty_frame.core.timebase import clock_text
+from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.motion.courses import Direction, Move, Strength
+from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
+from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.model import Output, Transition
-from jaunty_frame.show.findings import Finding
+from jaunty_frame.show.checks.findings import Finding
 
 PLACEMENT_WORDS = {
     Placement.AUTO: "Auto",

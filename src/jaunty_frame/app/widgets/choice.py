@@ -7,7 +7,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFont, QFontMetrics, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from jaunty_frame.app.theme import colours, text_font
+from jaunty_frame.app.widgets.theme import colours, text_font
 
 _HEIGHT = 30
 _ROOM = 8

@@ -4,7 +4,7 @@ from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QColorDialog, QPushButton, QWidget
 
-from jaunty_frame.app.theme import colours
+from jaunty_frame.app.widgets.theme import colours
 
 
 class ColourButton(QPushButton):

@@ -4,8 +4,8 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from jaunty_frame.app.theme import colours
-from jaunty_frame.core.paths import Easing
+from jaunty_frame.app.widgets.theme import colours
+from jaunty_frame.core.motion.paths import Easing
 
 _MARGIN = 9.0
 _STEP = 0.02

@@ -1,0 +1,1 @@
+"""The bench, where one cell is worked on, and its pages."""

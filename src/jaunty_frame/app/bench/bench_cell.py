@@ -1,0 +1,101 @@
+"""The cell on the bench: which slide in which output, and the edits that everything on the bench makes of it."""
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.edits import Edit, set_framing, set_keep_areas, set_on_photo, set_on_slides
+from jaunty_frame.document.model import HandSet, HouseRules, KeepArea, Output, Photo, Project, Slide
+from jaunty_frame.show.planning.plan import Framing, Plan
+
+
+class BenchCell:
+    """Names a cell; all values are read from the session. ``chosen`` are all slides that choices reach."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+        self.slide_id = self.output_id = ""
+        self.chosen: list[str] = []
+        self._gesture = 0
+
+    @property
+    def project(self) -> Project:
+        return self.session.project
+
+    @property
+    def rules(self) -> HouseRules:
+        return self.project.house_rules
+
+    @property
+    def row(self) -> int:
+        """The slide's position in the running order, -1 where it is gone."""
+        return next((k for k, slide in enumerate(self.project.slides) if slide.id == self.slide_id), -1)
+
+    @property
+    def exists(self) -> bool:
+        return self.row >= 0 and any(output.id == self.output_id for output in self.project.outputs)
+
+    @property
+    def slide(self) -> Slide:
+        return self.project.slide(self.slide_id)
+
+    @property
+    def photo(self) -> Photo:
+        return self.project.photo(self.slide.photo)
+
+    @property
+    def output(self) -> Output:
+        return self.project.output(self.output_id)
+
+    @property
+    def plan(self) -> Plan:
+        return self.session.plans()[self.output_id]
+
+    @property
+    def framing(self) -> Framing:
+        return self.plan.framing(self.row)
+
+    @property
+    def hand_set(self) -> HandSet | None:
+        return self.project.hand_set_framing(self.slide_id, self.output_id)
+
+    @property
+    def seconds(self) -> float:
+        return float(self.project.seconds_of(self.slide))
+
+    def targets(self) -> list[str]:
+        return self.chosen if self.slide_id in self.chosen else [self.slide_id]
+
+    # -- edits
+
+    def apply(self, edit: Edit) -> None:
+        self.session.apply(edit)
+
+    def set_on_slides(self, label: str, merge: str = "", **fields: object) -> None:
+        self.apply(set_on_slides(self.targets(), label, merge, **fields))
+
+    def set_on_photo(self, label: str, **fields: object) -> None:
+        """Set something of the photo; until the gesture ends it is one step."""
+        names = "-".join(fields)
+        self.apply(set_on_photo(self.photo.id, label, f"{names}-{self.photo.id}-{self._gesture}", **fields))
+
+    def set_areas(self, areas: tuple[KeepArea, ...]) -> None:
+        photo_id = self.photo.id
+        self.apply(set_keep_areas(photo_id, areas, merge=f"areas-{photo_id}-{self._gesture}"))
+
+    def set_framing(self, opening: Window | None, closing: Window) -> None:
+        """Set opening and closing by hand; a lean that the solved move had is kept."""
+        before, framing, level = self.hand_set, self.framing, self.photo.straightening
+        leans = (framing.opening_degrees - level, framing.closing_degrees - level)
+        if before is not None:
+            leans = before.opening_lean, before.closing_lean
+        merge = f"framing-{self.slide_id}-{self.output_id}-{self._gesture}"
+        self.apply(set_framing(self.slide_id, self.output_id, opening, closing, merge, leans))
+
+    def end_gesture(self) -> None:
+        self._gesture += 1
+        self.session.close_gesture()
+
+    def cancel_gesture(self) -> None:
+        """Take back what the gesture has done so far."""
+        if self.session.gesture_key().endswith(f"-{self._gesture}"):
+            self.session.undo()
+        self.end_gesture()

@@ -1,0 +1,1 @@
+"""What stands in the bench's place for a while, one panel a module."""

@@ -1,0 +1,247 @@
+"""The export: which outputs, where to, how fine; then progress with the time left, and where the files are."""
+
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import QElapsedTimer, QStandardPaths, QUrl
+from PySide6.QtGui import QDesktopServices
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QProgressBar,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.shell.dialogs import ask_for_folder
+from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.side_panel import SidePanel
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.export.export_request import Quality, ensure_exportable, show_file_name
+from jaunty_frame.show.words import rate_words, size_words
+
+_QUALITY_SAID = {
+    Quality.QUICK: "Quick: for a look, in a hurry.",
+    Quality.STANDARD: "Standard: for posting and showing.",
+    Quality.FINE: "Fine: largest files, slowest.",
+}
+
+
+class ExportPanel(SidePanel):
+    """Exports the chosen outputs one after the other."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self.task: Task | None = None
+        self.boxes: dict[str, QCheckBox] = {}
+        self._clock = QElapsedTimer()
+        self._asked_overwrite: list[Path] = []
+        self._build()
+        session.changed.connect(self.show_document)
+
+    def _build(self) -> None:
+        heading = QLabel("Export")
+        heading.setProperty("role", "heading")
+        self._outputs = QVBoxLayout()
+        self._outputs.setSpacing(6)
+        self.folder = QLineEdit(str(_start_folder()))
+        self.folder.setAccessibleName("Folder for the videos")
+        choose = QPushButton("Choose…")
+        choose.clicked.connect(self._choose_folder)
+        self.quality = Choice("Quality", [(quality, quality.value.capitalize()) for quality in Quality])
+        self.quality.chosen.connect(self._show_quality)
+        self.quality_said = QLabel()
+        self.quality_said.setProperty("role", "quiet")
+        self.start_button = QPushButton("Export videos")
+        self.start_button.setProperty("role", "main")
+        self.start_button.clicked.connect(self.start)
+        self.cancel_button = QPushButton("Stop the export")
+        self.cancel_button.clicked.connect(self.cancel)
+        self.open_button = QPushButton("Open the folder")
+        self.open_button.clicked.connect(self._open_folder)
+        self.bar = QProgressBar()
+        self.bar.setTextVisible(False)
+        self.bar.setAccessibleName("Progress of the export")
+        self.said = QLabel()
+        self.said.setWordWrap(True)
+
+        folder_row = QHBoxLayout()
+        folder_row.addWidget(self.folder, 1)
+        folder_row.addWidget(choose)
+        buttons = QHBoxLayout()
+        buttons.addWidget(self.start_button)
+        buttons.addWidget(self.cancel_button)
+        buttons.addWidget(self.open_button)
+        buttons.addStretch(1)
+        buttons.addWidget(self.close_button)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(16, 12, 16, 16)
+        layout.setSpacing(8)
+        layout.addWidget(heading)
+        layout.addSpacing(4)
+        for label, content in (("Outputs", self._outputs), ("Folder", folder_row)):
+            layout.addWidget(_quiet(label))
+            layout.addLayout(content)
+            layout.addSpacing(10)
+        layout.addWidget(_quiet("Quality"))
+        layout.addWidget(self.quality)
+        layout.addWidget(self.quality_said)
+        layout.addSpacing(14)
+        layout.addLayout(buttons)
+        layout.addSpacing(8)
+        layout.addWidget(self.bar)
+        layout.addWidget(self.said)
+        layout.addStretch(1)
+        self._show_quality(Quality.STANDARD)
+        self._show_running(False)
+        self.open_button.hide()
+        self.bar.hide()
+
+    def show_document(self) -> None:
+        """Show the outputs as the document has them, keeping what was unchecked."""
+        unchecked = {name for name, box in self.boxes.items() if not box.isChecked()}
+        while self._outputs.count():
+            item = self._outputs.takeAt(0)
+            widget = item.widget() if item else None
+            if widget is not None:
+                widget.deleteLater()
+        self.boxes = {}
+        for output in self._session.project.outputs:
+            plan = self._session.plans()[output.id]
+            box = QCheckBox(f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plan.seconds)}")
+            box.setChecked(output.id not in unchecked)
+            box.setToolTip(show_file_name(self._session.project, output))
+            self._outputs.addWidget(box)
+            self.boxes[output.id] = box
+
+    def choose_only(self, output_id: str) -> None:
+        for name, box in self.boxes.items():
+            box.setChecked(name == output_id)
+
+    def _show_quality(self, quality: Quality) -> None:
+        self.quality.show_value(quality)
+        self.quality_said.setText(_QUALITY_SAID[quality])
+
+    def _choose_folder(self) -> None:
+        start = self.folder.text()
+        ask_for_folder(self, "Folder for the videos", start, lambda folder: self.folder.setText(str(folder)))
+
+    def _open_folder(self) -> None:
+        QDesktopServices.openUrl(QUrl.fromLocalFile(self.folder.text()))
+
+    # -- running
+
+    def start(self) -> None:
+        """Export; where files of these names are there already, say so first and replace them at the second press."""
+        project, folder = self._session.project, Path(self.folder.text()).expanduser()
+        chosen = [output for output in project.outputs if self.boxes[output.id].isChecked()]
+        self.open_button.hide()
+        try:
+            ensure_exportable(project, self._session.folder)
+        except JauntyError as error:
+            self._say(str(error))
+            return
+        if not chosen:
+            self._say("Choose at least one output.")
+            return
+        if not folder.is_absolute():
+            self._say("Give the folder with its whole path, or press Choose.")
+            return
+        paths = [folder / show_file_name(project, output) for output in chosen]
+        there = [path for path in paths if path.exists()]
+        if there and there != self._asked_overwrite:
+            self._asked_overwrite = there
+            self._say(f"Already there: {', '.join(path.name for path in there)}. Press Replace to write anew.")
+            self.start_button.setText("Replace")
+            return
+        plans = self._session.plans()
+        jobs = [(plans[output.id], path) for output, path in zip(chosen, paths, strict=True)]
+        total = sum(plan.schedule.total for plan, _ in jobs)
+        source, quality = self._session.source, self.quality.value
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
+            # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
+            from jaunty_frame.media.export.export import export_show
+
+            before = 0
+            for plan, path in jobs:
+                report_all = partial(_report_part, report, before, total)
+                export_show(plan, source, path, quality, True, report_all, stopped)
+                before += plan.schedule.total
+            return [path for _, path in jobs]
+
+        self.task = Task("export", work, self)
+        self.task.progress.connect(self._show_progress)
+        self.task.finished.connect(self._show_done)
+        self.task.failed.connect(self._show_failed)
+        self.task.cancelled.connect(lambda: self._end("Stopped. Nothing half-written was left; finished videos stay."))
+        self._clock.start()
+        self._show_running(True)
+        self.bar.setValue(0)
+        self.bar.show()
+        self._say("Preparing the first photos.")
+        self.task.start()
+
+    def cancel(self) -> None:
+        if self.task is not None:
+            self.task.cancel()
+            self._say("Stopping.")
+
+    def _show_progress(self, done: int, total: int) -> None:
+        self.bar.setMaximum(total)
+        self.bar.setValue(done)
+        if done and done % 10 == 0 and self.task is not None:
+            left = self._clock.elapsed() / 1000 * (total - done) / done
+            said = f"about {clock_text(max(left, 1))} left" if left < 90 else f"about {round(left / 60)} min left"
+            self._say(f"{done * 100 // total} % done, {said}")
+
+    def _show_done(self, paths: list[Path]) -> None:
+        self.open_button.show()
+        self._end("Done: " + ", ".join(path.name for path in paths))
+
+    def _show_failed(self, sentence: str) -> None:
+        self._end(sentence)
+
+    def _end(self, sentence: str) -> None:
+        self.task = None
+        self.bar.hide()
+        self._show_running(False)
+        self._say(sentence)
+
+    def _show_running(self, running: bool) -> None:
+        self._asked_overwrite = []
+        self.start_button.setText("Export videos")
+        self.start_button.setVisible(not running)
+        self.cancel_button.setVisible(running)
+        self.close_button.setEnabled(not running)
+        for widget in (self.folder, self.quality, *self.boxes.values()):
+            widget.setEnabled(not running)
+
+    def _say(self, sentence: str) -> None:
+        self.said.setText(sentence)
+
+    def may_close(self) -> bool:
+        return self.task is None
+
+
+def _report_part(report: Callable[[int, int], None], before: int, total: int, done: int, _: int) -> None:
+    report(before + done, total)
+
+
+def _quiet(text: str) -> QLabel:
+    label = QLabel(text)
+    label.setProperty("role", "quiet")
+    return label
+
+
+def _start_folder() -> Path:
+    videos = QStandardPaths.writableLocation(QStandardPaths.StandardLocation.MoviesLocation)
+    return Path(videos or Path.home()) / "Jaunty Frame"

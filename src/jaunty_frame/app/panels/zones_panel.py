@@ -1,0 +1,128 @@
+"""The zones of one output, in percent of the frame, beside the frame that they are drawn on."""
+
+from fractions import Fraction
+
+from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from jaunty_frame.app.pictures.cell_images import CellImages
+from jaunty_frame.app.pictures.frame_view import FrameView
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.labelled import quiet_label, row_of
+from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.side_panel import SidePanel
+from jaunty_frame.document.edits import set_zones
+from jaunty_frame.document.model import MOST_MARGIN
+from jaunty_frame.document.outputs import preset_zones
+
+_FIELDS = {
+    "action_safe": "Action safe, each side",
+    "title_safe": "Title safe, each side",
+    "overlay_top": "Covered above",
+    "overlay_bottom": "Covered below",
+    "overlay_left": "Covered at the left",
+    "overlay_right": "Covered at the right",
+}
+_FIELD_WIDTH = 74
+_CUT_OUTS = ((None, "None"), (Fraction(4, 3), "4:3"))
+_TILES = ((None, "None"), (Fraction(1), "Square"), (Fraction(3, 4), "3:4"))
+
+
+class ZonesPanel(SidePanel):
+    """Edits the zones of the current cell's output."""
+
+    def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self._slide_id = self._output_id = ""
+        self.heading = QLabel()
+        self.heading.setProperty("role", "heading")
+        said = quiet_label(
+            "Heads and other required areas should lie in action safe and where nothing covers them; "
+            "where they do not, a finding says so."
+        )
+        said.setWordWrap(True)
+        self.frame_view = FrameView(session, images)
+        self.fields = {
+            name: number_field(f"{label}, in percent", 0, 100 * MOST_MARGIN, decimals=1, step=0.5, suffix=" %")
+            for name, label in _FIELDS.items()
+        }
+        for name, field in self.fields.items():
+            field.setFixedWidth(_FIELD_WIDTH)
+            field.valueChanged.connect(lambda value, name=name: self._set(**{name: value / 100}))
+        self.cut_out, self.tile = Choice("Cut-out", _CUT_OUTS), Choice("Tile", _TILES)
+        self.cut_out.setToolTip("What older screens cut out; the safe zones lie in it")
+        self.tile.setToolTip("The part shown in an overview")
+        self.cut_out.chosen.connect(lambda value: self._set(cut_out=value))
+        self.tile.chosen.connect(lambda value: self._set(tile=value))
+        self.back = QPushButton("Back to the usual zones")
+        self.back.clicked.connect(self._go_back)
+
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(16, 12, 16, 16)
+        layout.setSpacing(4)
+        layout.addWidget(self.heading)
+        layout.addWidget(said)
+        layout.addSpacing(8)
+        layout.addWidget(self.frame_view, 1)
+        layout.addSpacing(8)
+        layout.addLayout(self._choices())
+        layout.addSpacing(8)
+        layout.addWidget(row_of(self.back, self.close_button, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
+        session.changed.connect(self.show_document)
+
+    def _choices(self) -> QGridLayout:
+        """Safe zones and parts at the left, what may be covered at the right."""
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(8)
+        grid.setVerticalSpacing(6)
+        grid.setColumnStretch(0, 1)
+        grid.setColumnMinimumWidth(2, 12)
+        for column, names in ((0, ("action_safe", "title_safe")), (3, tuple(_FIELDS)[2:])):
+            for row, name in enumerate(names):
+                grid.addWidget(quiet_label(_FIELDS[name]), row, column)
+                grid.addWidget(self.fields[name], row, column + 1)
+        for row, (label, choice) in enumerate((("Cut-out", self.cut_out), ("Tile", self.tile)), 2):
+            place = QHBoxLayout()
+            place.setSpacing(8)
+            place.addWidget(quiet_label(label))
+            place.addWidget(choice, 1)
+            grid.addLayout(place, row, 0, 1, 2)
+        return grid
+
+    def show_cell(self, slide_id: str, output_id: str) -> None:
+        self._slide_id, self._output_id = slide_id, output_id
+        self.show_document()
+
+    def showEvent(self, event: object) -> None:
+        self.show_document()
+
+    def show_document(self) -> None:
+        if not self.isVisible():
+            return
+        project = self._session.project
+        row = next((k for k, slide in enumerate(project.slides) if slide.id == self._slide_id), None)
+        output = next((output for output in project.outputs if output.id == self._output_id), None)
+        self.setEnabled(output is not None and row is not None)
+        if output is None or row is None:
+            self.frame_view.clear()
+            return
+        self.heading.setText(f"Zones of {output.name}")
+        self.frame_view.show_frame(row, output.id, 1.0)
+        for name, field in self.fields.items():
+            blocker = QSignalBlocker(field)
+            field.setValue(100 * getattr(output.zones, name))
+            del blocker
+        self.cut_out.show_value(output.zones.cut_out)
+        self.tile.show_value(output.zones.tile)
+        self.back.setEnabled(output.zones != preset_zones(output))
+
+    def _set(self, **changes: float | Fraction | None) -> None:
+        zones = self._session.project.output(self._output_id).zones.changed(**changes)
+        merge = f"zones-{self._output_id}-{'-'.join(changes)}"
+        self._session.apply(set_zones(self._output_id, zones, merge))
+
+    def _go_back(self) -> None:
+        zones = preset_zones(self._session.project.output(self._output_id))
+        self._session.apply(set_zones(self._output_id, zones))

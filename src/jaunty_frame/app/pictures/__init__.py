@@ -1,0 +1,1 @@
+"""Pixels for the views."""

@@ -1,0 +1,143 @@
+"""One frame of a slide in one output, with the output's zones drawn over it."""
+
+from PySide6.QtCore import QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, painted_image, photo_key
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.widgets.theme import colours, text_font
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.painting.colour import Amounts
+from jaunty_frame.core.painting.surface import Coding
+from jaunty_frame.show.frames.content import FrameContent, Layer, slide_content
+from jaunty_frame.show.frames.picture_spec import picture_spec
+
+_COVERED = "may be covered"
+
+
+class FrameView(QWidget):
+    """Shows slide and output at a progress. While the sharp picture is being made, the last one stays."""
+
+    def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._session, self._images = session, images
+        self._cell: tuple[int, str] | None = None
+        self._progress = 0.0
+        self._without_correction = False
+        self._image: QImage | None = None
+        self._shown: CellRequest | None = None
+        self.zones_shown = True
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setAccessibleName("Frame at the chosen instant")
+        images.ready.connect(self._on_image)
+
+    def sizeHint(self) -> QSize:
+        return QSize(230, 240)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(150, 150)
+
+    def show_frame(self, row: int, output_id: str, progress: float, without_correction: bool = False) -> None:
+        """Show slide ``row`` of the running order in an output at ``progress`` in 0..1."""
+        self._without_correction = without_correction
+        cell = (row, output_id)
+        if cell != self._cell:
+            self._image = None
+        self._cell, self._progress = cell, progress
+        self._refresh()
+
+    def clear(self) -> None:
+        self._cell, self._image = None, None
+        self.update()
+
+    def picture_rect(self) -> QRectF:
+        """Return where the frame lies on the widget."""
+        if self._cell is None:
+            return QRectF()
+        aspect = float(self._session.project.output(self._cell[1]).aspect)
+        height = min(float(self.height()), self.width() / aspect)
+        width = height * aspect
+        return QRectF((self.width() - width) / 2, (self.height() - height) / 2, width, height)
+
+    def resizeEvent(self, event: object) -> None:
+        self._refresh()
+
+    def _refresh(self) -> None:
+        if self._cell is None or self._cell[0] >= len(self._session.project.slides):
+            self.update()
+            return
+        row, output_id = self._cell
+        plan = self._session.plans()[output_id]
+        photo = plan.photo(row)
+        ratio = self.devicePixelRatio()
+        place = self.picture_rect()
+        width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
+        spec = picture_spec(plan, row, width, height, Coding.SCREEN)
+        if self._without_correction:
+            spec = spec._replace(correction=Amounts())
+        key = photo_key(photo)
+        content = slide_content(plan, row, self._progress)
+        picture = self._images.picture(key, spec)
+        if picture is not None:
+            self._image, self._shown = painted_image(content, picture, width, height), None
+        else:
+            # Always the same content, so that scrubbing asks for one picture only.
+            whole = FrameContent(Layer(0, Window(0, 0, 1, 1)))
+            self._shown = CellRequest(key, width, height, spec, whole)
+            self._images.remake(self._shown, self._session.source, photo)
+        self.update()
+
+    def _on_image(self, request: CellRequest) -> None:
+        if request == self._shown and self._images.picture(request.photo, request.spec or None):  # type: ignore[arg-type]
+            self._shown = None
+            self._refresh()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        place = self.picture_rect()
+        painter.fillRect(place, QColor(colours().surround))
+        if self._cell is None:
+            return
+        if self._image is not None:
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(place, self._image)
+        if self.zones_shown:
+            self._paint_zones(painter, place)
+
+    def _paint_zones(self, painter: QPainter, place: QRectF) -> None:
+        output = self._session.project.output(self._cell[1] if self._cell else "")
+        zones = output.zones.as_zones()
+
+        def on_widget(box: Window) -> QRectF:
+            return QRectF(
+                place.x() + box.x * place.width(),
+                place.y() + box.y * place.height(),
+                box.w * place.width(),
+                box.h * place.height(),
+            )
+
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for box in zones.overlay_boxes():
+            rect = on_widget(box)
+            painter.fillRect(rect, QColor(0, 0, 0, 70))
+            painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DotLine))
+            painter.drawRect(rect)
+        for wanted, box, style in (
+            (zones.cut_out, zones.cut_out_box(output.aspect), Qt.PenStyle.DashDotLine),
+            (zones.action_safe, zones.action_safe_box(output.aspect), Qt.PenStyle.SolidLine),
+            (zones.title_safe, zones.title_safe_box(output.aspect), Qt.PenStyle.DashLine),
+            (zones.tile, zones.tile_box(output.aspect), Qt.PenStyle.DotLine),
+        ):
+            if wanted:
+                for pen in (QPen(QColor(0, 0, 0, 120), 2.5), QPen(QColor("#ffffff"), 1, style)):
+                    painter.setPen(pen)
+                    painter.drawRect(on_widget(box))
+        painter.setFont(text_font(11))
+        for box in zones.overlay_boxes():
+            rect = on_widget(box)
+            if rect.width() > 90 and rect.height() > 30:
+                words = painter.boundingRect(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)
+                painter.fillRect(words.adjusted(-4, -1, 4, 1), QColor(0, 0, 0, 130))
+                painter.setPen(QColor("#ffffff"))
+                painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)

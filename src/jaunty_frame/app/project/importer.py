@@ -1,0 +1,185 @@
+"""Bringing photos into the open project, and looking after them, without the window waiting."""
+
+from collections.abc import Callable, Iterable, Sequence
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QObject, Signal
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.shell.notice_bar import NoticeAction
+from jaunty_frame.document.edits import add_photos, without_copies
+from jaunty_frame.document.model import Photo
+from jaunty_frame.show.checks.findings import PhotoState
+from jaunty_frame.show.words import counted
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.photos.photo_check import CheckedPhotos
+    from jaunty_frame.media.photos.photo_import import Imported
+
+
+class Importer(QObject):
+    """One import or check at a time; photos asked for meanwhile wait their turn."""
+
+    progressed = Signal(int, int)
+    # Sentences for the user, and a NoticeAction or None.
+    ended = Signal(list, object)
+    photos_checked = Signal()
+    finding_progressed = Signal(int, int)
+    finding_ended = Signal()
+    _found = Signal(object)
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self.task: Task | None = None
+        self.finding: Task | None = None
+        self._may_work = False
+        self._waiting: list[tuple[list[Path], int | None]] = []
+        # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
+        # tried again and again.
+        self._looked_for: set[str] = set()
+        self._found.connect(self._session.amend)
+
+    def bring_in(self, paths: list[Path], at: int | None = None) -> None:
+        """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
+        if not paths:
+            return
+        if self.task is not None:
+            self._waiting.append((paths, at))
+            return
+        cache, folder = self._session.cache, self._session.folder if self._session.path else None
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
+            # With OpenCV it takes 0.05 s to load, which the first painted window does not wait for.
+            from jaunty_frame.media.photos.photo_import import import_photos
+
+            return import_photos(paths, folder, cache, report, stopped)
+
+        task = Task("import", work, self)
+        task.progress.connect(self.progressed)
+        task.finished.connect(lambda imported: self._take(imported, at))
+        self._run(task)
+
+    def check_photos(self) -> None:
+        """Compare the photos with the disk: they may have moved, changed or gone."""
+        if not self._session.project.photos or self.task is not None:
+            return
+        project, folder, cache = self._session.project, self._session.folder, self._session.cache
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
+            from jaunty_frame.media.photos.photo_check import check_photos  # as above
+
+            return check_photos(project, folder, cache)
+
+        task = Task("check photos", work, self)
+        task.finished.connect(self._take_checked)
+        self._run(task)
+
+    def _run(self, task: Task) -> None:
+        self.task = task
+        task.failed.connect(lambda sentence: self._end([sentence]))
+        task.cancelled.connect(lambda: self._end(["The import was stopped; nothing was added."]))
+        if self._may_work:
+            task.start()
+
+    def begin(self) -> None:
+        """Let work run, which until now waited so as not to take Python's lock from the window being built."""
+        self._may_work = True
+        if self.task is not None:
+            self.task.start()
+
+    def cancel(self) -> None:
+        self._waiting.clear()
+        for task in (self.task, self.finding):
+            if task is not None:
+                task.cancel()
+
+    def shut_down(self) -> None:
+        """Stop all work and wait until it has stopped."""
+        self.cancel()
+        for task in (self.task, self.finding):
+            if task is not None:
+                task.wait()
+
+    def find_areas(self) -> None:
+        """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
+        self._find([photo for photo in self._session.project.photos if not photo.finder], again=False)
+
+    def find_areas_again(self, photo_ids: Iterable[str]) -> None:
+        """Look once more because the user asked; what was found before is replaced, what was drawn stays."""
+        ids = set(photo_ids)
+        self._looked_for -= ids
+        self._find([photo for photo in self._session.project.photos if photo.id in ids], again=True)
+
+    def _find(self, photos: list[Photo], again: bool) -> None:
+        wanted = [photo for photo in photos if photo.id not in self._looked_for]
+        if not wanted or self.finding is not None:
+            return
+        self._looked_for |= {photo.id for photo in wanted}
+        source = self._session.source
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> None:
+            # The networks take 0.1 s to read, and only where there is something to look at.
+            from jaunty_frame.media.photos.finder import find_areas
+
+            find_areas(wanted, source, self._found.emit, report, stopped, again)
+
+        task = self.finding = Task("find keep areas", work, self)
+        task.progress.connect(self.finding_progressed)
+        task.finished.connect(lambda _: self._end_finding())
+        task.failed.connect(lambda sentence: self._end_finding([sentence]))
+        task.start()
+
+    def _end_finding(self, sentences: Sequence[str] = ()) -> None:
+        self.finding = None
+        self.finding_ended.emit()
+        if sentences:
+            self.ended.emit(list(sentences), None)
+        self.find_areas()  # photos may have come in meanwhile
+
+    def forget(self) -> None:
+        """Another project was opened."""
+        if self.finding is not None:
+            self.finding.cancel()
+        self._looked_for.clear()
+
+    def _take(self, imported: "Imported", at: int | None) -> None:
+        fresh, copies = without_copies(self._session.project, imported.photos)
+        if fresh:
+            self._session.apply(add_photos(fresh, at))
+        sentences = list(imported.problems)
+        if sentences:
+            sentences.insert(0, f"{counted(len(fresh), 'photo')} came in. These files could not be used:")
+        if not copies:
+            self._end(sentences)
+            return
+        from jaunty_frame.media.photos.photo_import import copies_sentence  # as above
+
+        after = None if at is None else at + len(fresh)
+        show = NoticeAction("Show again", lambda: self._session.apply(add_photos(copies, after)))
+        self._end([copies_sentence(len(copies)), *sentences], show)
+
+    def _take_checked(self, checked: "CheckedPhotos") -> None:
+        self._session.take_facts(checked.states, checked.edit)
+        self.photos_checked.emit()
+        missing = sum(state is PhotoState.MISSING for state in checked.states.values())
+        said = (
+            f"{counted(missing, 'photo')} could not be found; their slides are marked. "
+            "Put them back beside the project, or remove the slides."
+        )
+        self.task = None
+        if missing:
+            self.ended.emit([said], None)
+        self._next()
+
+    def _end(self, sentences: list[str], action: NoticeAction | None = None) -> None:
+        self.task = None
+        self.ended.emit(sentences, action)
+        self._next()
+
+    def _next(self) -> None:
+        self.find_areas()
+        if self._waiting:
+            self.bring_in(*self._waiting.pop(0))

@@ -1,0 +1,106 @@
+"""Projects as files: opening, saving, recovering, and asking before changes are lost."""
+
+from collections.abc import Callable
+from pathlib import Path
+from types import ModuleType
+
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtWidgets import QWidget
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.projects.project_store import load_project
+
+
+class ProjectFiles(QObject):
+    """Dialogs stand over ``window``. ``opened`` follows every project that was opened or recovered."""
+
+    opened = Signal()
+    # Sentences for the user.
+    said = Signal(list)
+
+    def __init__(self, session: Session, window: QWidget) -> None:
+        super().__init__(window)
+        self._session, self._window = session, window
+
+    def choose_project(self) -> None:
+        _dialogs().ask_for_project(self._window, self.open_path)
+
+    def open_path(self, path: Path) -> None:
+        """Open a project, after asking about unsaved changes and offering what a crash left behind."""
+
+        def proceed() -> None:
+            left = self._session.left_behind(path)
+            try:
+                if left is not None and _differs(left.project, path):
+                    self._session.recover(left)
+                    sentence = "Changes that were not saved last time were recovered. Save to keep them."
+                    self.said.emit([sentence])
+                else:
+                    self._session.open(path)
+            except JauntyError as error:
+                self.said.emit([str(error)])
+                return
+            self.opened.emit()
+
+        self.when_changes_are_safe(proceed)
+
+    def offer_recovery(self) -> None:
+        """Take up what a killed program left of a project that was never saved."""
+        left = self._session.left_behind(None)
+        if left is not None:
+            self._session.recover(left)
+            self.said.emit(["A project that was never saved was recovered. Save it to keep it."])
+            self.opened.emit()
+
+    def start_new(self) -> None:
+        self.when_changes_are_safe(self._session.start_new)
+
+    def save(self) -> None:
+        if self._session.path is None:
+            self.save_as()
+        else:
+            self.save_to(self._session.path)
+
+    def save_as(self, after: Callable[[], object] = lambda: None) -> None:
+        _dialogs().ask_where_to_save(self._window, lambda path: self.save_to(path) and after())
+
+    def save_to(self, path: Path) -> bool:
+        """Save to ``path``; return whether it worked. Where not, the window says why."""
+        try:
+            self._session.save(path)
+        except JauntyError as error:
+            self.said.emit([str(error)])
+            return False
+        return True
+
+    def when_changes_are_safe(self, proceed: Callable[[], object]) -> None:
+        """Run ``proceed`` after unsaved changes were saved or given up; not at all where the user thinks again."""
+        if self._session.is_saved:
+            proceed()
+            return
+
+        def save() -> None:
+            if self._session.path is None:
+                self.save_as(proceed)
+            elif self.save_to(self._session.path):
+                proceed()
+
+        def drop() -> None:
+            self._session.discard_autosave()
+            proceed()
+
+        _dialogs().ask_about_changes(self._window, self._session.project.title, save, drop)
+
+
+def _dialogs() -> ModuleType:
+    from jaunty_frame.app.shell import dialogs
+
+    return dialogs
+
+
+def _differs(project: object, path: Path) -> bool:
+    try:
+        return load_project(path) != project
+    except JauntyError:
+        return True

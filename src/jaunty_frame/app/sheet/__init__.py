@@ -1,0 +1,1 @@
+"""The sheet: rows are slides, columns are outputs."""

@@ -1,0 +1,127 @@
+"""The sheet as a Qt model: one row per slide; the slide, its photo, then one column per output."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPersistentModelIndex, Qt
+
+from jaunty_frame.app.pictures.cell_images import CellRequest, photo_key
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.core.painting.surface import Coding
+from jaunty_frame.document.model import Output, Photo, Slide
+from jaunty_frame.show.checks.findings import Finding
+from jaunty_frame.show.frames.content import base_content
+from jaunty_frame.show.frames.picture_spec import picture_spec
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.words import MOVE_WORDS
+
+SLIDE_COLUMN = 0
+PHOTO_COLUMN = 1
+FIRST_OUTPUT = 2
+SLIDES_FORMAT = "application/x-jaunty-frame-slides"
+
+Index = QModelIndex | QPersistentModelIndex
+
+
+class SheetModel(QAbstractTableModel):
+    """Reads everything from the session; keeps only what tells whether rows or columns came or went."""
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self._shape: tuple = ()
+        self._by_cell: dict[tuple[str, str], list[Finding]] = {}
+        session.changed.connect(self._on_changed)
+        self._on_changed()
+
+    def _on_changed(self) -> None:
+        project = self._session.project
+        shape = tuple(slide.id for slide in project.slides), tuple((o.id, o.aspect) for o in project.outputs)
+        self._by_cell = {}
+        for finding in self._session.findings():
+            self._by_cell.setdefault((finding.slide_id, finding.output), []).append(finding)
+        if shape != self._shape:
+            self.beginResetModel()
+            self._shape = shape
+            self.endResetModel()
+        elif shape[0]:
+            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
+            self.dataChanged.emit(self.index(0, 0), last)
+            self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+
+    def rowCount(self, parent: Index = QModelIndex()) -> int:
+        return 0 if parent.isValid() else len(self._session.project.slides)
+
+    def columnCount(self, parent: Index = QModelIndex()) -> int:
+        return 0 if parent.isValid() else FIRST_OUTPUT + len(self._session.project.outputs)
+
+    def flags(self, index: Index) -> Qt.ItemFlag:
+        if not index.isValid():
+            return Qt.ItemFlag.ItemIsDropEnabled
+        return Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
+
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        if not index.isValid():
+            return None
+        if role == Qt.ItemDataRole.AccessibleTextRole:
+            return self._said(index.row(), index.column())
+        if role == Qt.ItemDataRole.ToolTipRole:
+            return "\n".join(f.sentence for f in self.cell_findings(index.row(), index.column())) or None
+        return None
+
+    def headerData(self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        if orientation != Qt.Orientation.Horizontal or role not in (
+            Qt.ItemDataRole.DisplayRole,
+            Qt.ItemDataRole.AccessibleTextRole,
+        ):
+            return None
+        if section < FIRST_OUTPUT:
+            return ("Slide", "Photo")[section]
+        return self.output(section).name
+
+    def _said(self, row: int, column: int) -> str:
+        if column < FIRST_OUTPUT:
+            return f"Slide {row + 1}: {self.photo(row).path.rsplit('/', 1)[-1]}"
+        framing = self.plan(column).framing(row)
+        placed = framing.placement.value if framing.placement else "hand-set"
+        count = len(self.cell_findings(row, column))
+        findings = f", {count} findings" if count else ""
+        return f"Slide {row + 1} in {self.output(column).name}: {placed}, {MOVE_WORDS[framing.move]}{findings}"
+
+    def slide(self, row: int) -> Slide:
+        return self._session.project.slides[row]
+
+    def photo(self, row: int) -> Photo:
+        return self._session.project.photo(self.slide(row).photo)
+
+    def output(self, column: int) -> Output:
+        return self._session.project.outputs[column - FIRST_OUTPUT]
+
+    def plan(self, column: int) -> Plan:
+        return self._session.plans()[self.output(column).id]
+
+    def cell_findings(self, row: int, column: int) -> list[Finding]:
+        if column < FIRST_OUTPUT:
+            return []
+        return self._by_cell.get((self.slide(row).id, self.output(column).id), [])
+
+    def request(self, row: int, column: int, width: int, height: int) -> CellRequest:
+        """Return what the picture of a cell is, at a size in device pixels."""
+        key = photo_key(self.photo(row))
+        if column == PHOTO_COLUMN:
+            return CellRequest(key, width, height)
+        plan = self.plan(column)
+        spec = picture_spec(plan, row, width, height, Coding.SCREEN)
+        return CellRequest(key, width, height, spec, base_content(plan, row).alone())
+
+    def mimeTypes(self) -> list[str]:
+        return [SLIDES_FORMAT, "text/uri-list"]
+
+    def mimeData(self, indexes: Sequence[QModelIndex]) -> QMimeData:
+        data = QMimeData()
+        ids = {self.slide(index.row()).id: index.row() for index in indexes}
+        data.setData(SLIDES_FORMAT, "\n".join(sorted(ids, key=lambda name: ids[name])).encode())
+        return data
+
+    def supportedDropActions(self) -> Qt.DropAction:
+        return Qt.DropAction.MoveAction | Qt.DropAction.CopyAction

@@ -1,0 +1,1 @@
+"""The window itself: it wires, and holds what belongs to no view."""

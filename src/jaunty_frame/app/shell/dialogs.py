@@ -1,0 +1,73 @@
+"""The dialogs that ask for files and folders, and what is to become of unsaved changes.
+
+They take 0.005 s to load, which the first painted window does not wait for: import them where they are wanted.
+"""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from jaunty_frame.media.photos.files import PHOTO_SUFFIXES
+
+_PROJECTS = "Projects (*.jaunty)"
+
+
+def ask_for_project(parent: QWidget, then: Callable[[Path], object]) -> None:
+    dialog = QFileDialog(parent, "Open project")
+    dialog.setNameFilter(_PROJECTS)
+    _ask_for_one(dialog, then)
+
+
+def ask_where_to_save(parent: QWidget, then: Callable[[Path], object]) -> None:
+    dialog = QFileDialog(parent, "Save project")
+    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    dialog.setNameFilter(_PROJECTS)
+    dialog.setDefaultSuffix("jaunty")
+    _ask_for_one(dialog, then)
+
+
+def ask_for_photos(parent: QWidget, then: Callable[[list[Path]], object]) -> None:
+    dialog = QFileDialog(parent, "Add photos")
+    dialog.setFileMode(QFileDialog.FileMode.ExistingFiles)
+    patterns = " ".join(f"*{suffix} *{suffix.upper()}" for suffix in PHOTO_SUFFIXES)
+    dialog.setNameFilters([f"Photos ({patterns})", "All files (*)"])
+    dialog.filesSelected.connect(lambda names: then([Path(name) for name in names]))
+    _open(dialog)
+
+
+def ask_for_folder(parent: QWidget, title: str, start: str, then: Callable[[Path], object]) -> None:
+    """Ask for a folder, beginning at ``start`` (where it is empty, where the last one was)."""
+    dialog = QFileDialog(parent, title, start)
+    dialog.setFileMode(QFileDialog.FileMode.Directory)
+    _ask_for_one(dialog, then)
+
+
+def ask_about_changes(parent: QWidget, title: str, save: Callable[[], object], drop: Callable[[], object]) -> None:
+    """Ask whether the changes of a project are to be saved or dropped; the third answer does nothing."""
+    box = QMessageBox(parent)
+    box.setText(f"“{title}” has changes that are not saved.")
+    keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+    lose = box.addButton("Drop the changes", QMessageBox.ButtonRole.DestructiveRole)
+    box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
+    box.setDefaultButton(keep)
+
+    def answer() -> None:
+        if box.clickedButton() is lose:
+            drop()
+        elif box.clickedButton() is keep:
+            save()
+
+    box.finished.connect(lambda _: answer())
+    _open(box)
+
+
+def _ask_for_one(dialog: QFileDialog, then: Callable[[Path], object]) -> None:
+    dialog.fileSelected.connect(lambda name: then(Path(name)))
+    _open(dialog)
+
+
+def _open(dialog: QFileDialog | QMessageBox) -> None:
+    dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+    dialog.open()

@@ -1,0 +1,1 @@
+"""What is seen where the photo does not cover the frame: one painter a module."""

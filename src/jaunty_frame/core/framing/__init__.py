@@ -1,0 +1,1 @@
+"""Where the frame stands before it moves: placements and base windows."""

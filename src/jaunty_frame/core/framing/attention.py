@@ -1,0 +1,56 @@
+"""Where to crop keep areas that do not fit: where the frame holds the most of what draws the eye.
+
+Attention is told in strips across and down the photo (``framing.KeepAreas``); it is found with the keep areas.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jaunty_frame.core.framing.bases import KeepAreas
+from jaunty_frame.core.geometry.straightening import Turned
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, visible_share
+
+# Places at which attention is measured, and by how much less of it a place is as good as the best.
+_PLACES, _AS_GOOD = 101, 0.005
+_EQUAL = 1e-9
+
+
+def most_attention(
+    turned: Turned, areas: KeepAreas, window: FloatArray, free: NDArray[np.intp], must_show: NDArray[np.bool_]
+) -> FloatArray:
+    """Return the windows (N, 4) moved along their free axes to where they hold the most attention.
+
+    Among places that hold as good as the most it is the middle one. must_show : (N, K) areas that stay in view.
+    """
+    assert areas.attention is not None
+    n, each = len(window), np.arange(len(window))
+    size = window[each, 2 + free]
+    half = (size * turned.reach[each, free] / 2)[:, None]
+    at = half + np.linspace(0, 1, _PLACES) * (1 - 2 * half) - size[:, None] / 2
+    windows = np.repeat(window[:, None], _PLACES, axis=1)
+    windows[each, :, free] = at
+    level, boxes = turned.level_windows(windows).reshape(-1, 4), turned.level_boxes(areas.boxes)
+    allowed = np.ones((n, _PLACES), bool)
+    for k in np.flatnonzero(must_show.any(axis=0)).tolist():
+        share = visible_share(level, np.repeat(boxes[:, k, None], _PLACES, axis=0)).reshape(n, _PLACES)
+        allowed &= ~must_show[:, k, None] | (share >= FULLY_VISIBLE - _EQUAL)
+    held = np.where(allowed, held_within(areas.attention[each, free], at, size[:, None]), -1.0)
+    good = allowed & (held >= held.max(axis=1, keepdims=True) - _AS_GOOD)
+    places = np.arange(_PLACES)
+    middle = np.sum(good * places, axis=1) / np.maximum(good.sum(axis=1), 1)
+    best = np.where(good, np.abs(places - middle[:, None]), np.inf).argmin(axis=1)
+    return np.where(good.any(axis=1)[:, None], windows[each, best], window)
+
+
+def held_within(attention: FloatArray, at: FloatArray, size: FloatArray) -> FloatArray:
+    """Return how much of ``attention`` (N, M), spread over 0..1, lies in the intervals (N, P) from ``at`` on."""
+    until = np.pad(np.cumsum(attention, axis=1), ((0, 0), (1, 0)))
+    strips = attention.shape[1]
+
+    def before(x: FloatArray) -> FloatArray:
+        along = np.clip(x, 0.0, 1.0) * strips
+        whole = np.minimum(along.astype(np.intp), strips - 1)
+        low = np.take_along_axis(until, whole, 1)
+        return low + (along - whole) * (np.take_along_axis(until, whole + 1, 1) - low)
+
+    return before(at + size) - before(at)

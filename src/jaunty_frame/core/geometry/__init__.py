@@ -1,0 +1,1 @@
+"""The plane of the photo: windows, turning, straightening, zones of the frame."""

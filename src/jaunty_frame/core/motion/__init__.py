@@ -1,0 +1,1 @@
+"""How the frame moves during a slide: courses, moves, paths, ways."""

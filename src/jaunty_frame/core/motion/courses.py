@@ -1,0 +1,156 @@
+"""Courses: moves with their directions, and which one each slide takes."""
+
+from collections.abc import Sequence
+from enum import StrEnum
+from functools import lru_cache
+from hashlib import blake2b
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jaunty_frame.core.geometry.windows import FloatArray
+
+MOST_LEAN = 5.0
+"""Degrees that a window may lean."""
+
+
+class Move(StrEnum):
+    AUTO = "auto"
+    HOLD = "hold"
+    PUSH_IN = "push-in"
+    PULL_OUT = "pull-out"
+    PAN = "pan"
+    TILT = "tilt"
+    DIAGONAL = "diagonal"
+    LEAN = "lean"
+    ENTER = "enter"
+
+
+class Direction(StrEnum):
+    """Where a pan, tilt or diagonal looks next; where an entering photo goes; how a lean turns (right = clockwise)."""
+
+    AUTO = "auto"
+    LEFT = "left"
+    RIGHT = "right"
+    UP = "up"
+    DOWN = "down"
+    UP_LEFT = "up-left"
+    UP_RIGHT = "up-right"
+    DOWN_LEFT = "down-left"
+    DOWN_RIGHT = "down-right"
+
+
+class Strength(StrEnum):
+    GENTLE = "gentle"
+    PLAIN = "plain"
+    STRONG = "strong"
+
+
+ZOOM_RATE = {Strength.GENTLE: 0.02, Strength.PLAIN: 0.04, Strength.STRONG: 0.06}
+"""Zoom per second, as the logarithm of the ratio."""
+
+
+class Course(NamedTuple):
+    """A move with its direction: across and down, each -1, 0 or 1."""
+
+    move: Move
+    across: int = 0
+    down: int = 0
+
+    @property
+    def direction(self) -> Direction:
+        up_or_down = {-1: "up", 0: "", 1: "down"}[self.down]
+        side = {-1: "left", 0: "", 1: "right"}[self.across]
+        return Direction("-".join(part for part in (up_or_down, side) if part) or "auto")
+
+
+HOLD = 0
+COURSES = (
+    Course(Move.HOLD),
+    Course(Move.PUSH_IN),
+    Course(Move.PULL_OUT),
+    Course(Move.PAN, 1),
+    Course(Move.PAN, -1),
+    Course(Move.TILT, 0, 1),
+    Course(Move.TILT, 0, -1),
+    *(Course(Move.DIAGONAL, across, down) for across in (1, -1) for down in (1, -1)),
+    Course(Move.LEAN, 1),
+    Course(Move.LEAN, -1),
+    *(Course(Move.ENTER, across, down) for across, down in ((1, 0), (-1, 0), (0, 1), (0, -1))),
+)
+_FOR_AUTO = tuple(
+    c for c, course in enumerate(COURSES) if c > 0 and course.move in (Move.PUSH_IN, Move.PULL_OUT, Move.PAN, Move.TILT)
+)
+ENTERING_COURSES = tuple(c for c, course in enumerate(COURSES) if course.move is Move.ENTER)
+
+
+@lru_cache(maxsize=65536)
+def ranking(seed: str) -> tuple[int, ...]:
+    """Return the courses of automatic moves in the order in which a slide of id ``seed`` prefers them."""
+    return tuple(sorted(_FOR_AUTO, key=lambda c: blake2b(f"{seed}/{c}".encode(), digest_size=8).digest()))
+
+
+def course_options(
+    wanted: Sequence[Move],
+    directions: Sequence[Direction],
+    seeds: Sequence[str],
+    possible: NDArray[np.bool_],
+    natural: NDArray[np.bool_],
+    way: FloatArray,
+) -> NDArray[np.intp]:
+    """Return the courses (N, C), indices into COURSES, that each slide may take, the preferred one first.
+
+    possible, natural : (N, C), as in ``moves.Moves``; way : (N, C) how far each course goes. A set move has one course,
+    in all columns: its possible one in the direction asked for, else with the longest way, hold if there is none.
+    ``auto`` has its ranking, what its shape allows first, then hold.
+    """
+    rows = [
+        _ranked(seed, can, eases) if move is Move.AUTO else [_set_course(move, direction, can, far)] * len(COURSES)
+        for move, direction, seed, can, eases, far in zip(
+            wanted, directions, seeds, possible.tolist(), natural.tolist(), way.tolist(), strict=True
+        )
+    ]
+    return np.array(rows, np.intp).reshape(len(rows), len(COURSES))
+
+
+def choose_courses(options: NDArray[np.intp]) -> NDArray[np.intp]:
+    """Return the course that each slide takes, in running order.
+
+    It is its first option, unless its predecessor took the same: then the first other one, if possible not its
+    successor's first either. So an inserted slide changes its neighbours and, but in rare runs of equal firsts,
+    nothing beyond them.
+    """
+    firsts = options[:, 0]
+    # A successor that has no choice cannot step aside; its predecessor must.
+    no_choice = options[:, 0] == options[:, 1]
+    fixed_next = np.append(np.where(no_choice, firsts, HOLD)[1:], HOLD)
+    clashes = firsts == fixed_next[: len(firsts)]
+    clashes[1:] |= firsts[1:] == firsts[:-1]
+    chosen, fixed = firsts.tolist(), fixed_next.tolist()
+    for k in np.flatnonzero(clashes & ~no_choice).tolist():
+        # Stepping aside may run into the successor, which then steps aside in its turn, and so on.
+        while _meets(chosen, k, fixed):
+            others = [c for c in options[k].tolist() if c != (chosen[k - 1] if k else HOLD)]
+            after = chosen[k + 1] if k + 1 < len(chosen) else HOLD
+            chosen[k] = next((c for c in others if c not in (after, HOLD)), others[0] if others else HOLD)
+            if k + 1 == len(chosen) or no_choice[k + 1]:
+                break
+            k += 1
+    return np.array(chosen, np.intp)
+
+
+def _meets(chosen: list[int], k: int, fixed_next: list[int]) -> bool:
+    before = chosen[k - 1] if k else HOLD
+    return chosen[k] != HOLD and (chosen[k] == before or chosen[k] == fixed_next[k])
+
+
+def _ranked(seed: str, possible: list[bool], natural: list[bool]) -> list[int]:
+    order = [c for c in ranking(seed) if possible[c]]
+    ranked = [*(c for c in order if natural[c]), *(c for c in order if not natural[c])]
+    return ranked + [HOLD] * (len(COURSES) - len(ranked))
+
+
+def _set_course(move: Move, direction: Direction, possible: list[bool], way: list[float]) -> int:
+    fitting = [c for c, course in enumerate(COURSES) if course.move is move and possible[c]]
+    return max(fitting, key=lambda c: (COURSES[c].direction is direction, way[c], -c)) if fitting else HOLD

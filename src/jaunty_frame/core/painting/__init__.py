@@ -1,0 +1,1 @@
+"""Pixels: surfaces, colours, levels, and placing photos onto surfaces."""

@@ -1,0 +1,41 @@
+"""Colours: sRGB-coded values as the photo has them, and the video's luma and colour differences."""
+
+import re
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jaunty_frame.errors import UsageError
+
+Pixels = NDArray[np.uint8]
+
+# ITU-R BT.709-6, section 3: luma coefficients; limited range 16..235 and 16..240.
+_KR, _KB = 0.2126, 0.0722
+_LUMA = np.array([_KB, 1.0 - _KR - _KB, _KR])
+BT709_LIMITED = np.zeros((3, 4))
+"""(3, 4): limited-range Y, Cb, Cr of (B, G, R, 1) with B, G, R in 0..255."""
+BT709_LIMITED[0, :3] = _LUMA * 219 / 255
+BT709_LIMITED[1, :3] = (np.array([1.0, 0.0, 0.0]) - _LUMA) / (2 * (1 - _KB)) * 224 / 255
+BT709_LIMITED[2, :3] = (np.array([0.0, 0.0, 1.0]) - _LUMA) / (2 * (1 - _KR)) * 224 / 255
+BT709_LIMITED[:, 3] = 16, 128, 128
+
+_HEX = re.compile(r"#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})", re.ASCII | re.IGNORECASE)
+
+
+def parse_colour(text: str) -> tuple[int, int, int]:
+    """Return (B, G, R) of ``#rrggbb``; UsageError otherwise."""
+    match = _HEX.fullmatch(text)
+    if not match:
+        raise UsageError(f"“{text}” is not a colour; write it as #rrggbb.")
+    red, green, blue = (int(part, 16) for part in match.groups())
+    return blue, green, red
+
+
+class Amounts(NamedTuple):
+    """Of colour correction (``core.painting.correction``): exposure in stops, the others in -1..1."""
+
+    exposure: float = 0.0
+    contrast: float = 0.0
+    saturation: float = 0.0
+    warmth: float = 0.0

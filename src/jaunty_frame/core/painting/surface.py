@@ -1,0 +1,68 @@
+"""Surfaces: what frames are painted onto.
+
+A surface is a tuple of planes. Each plane knows where its samples lie in the picture: sample (i, j) of a plane
+lies at X = step * i + offset_x, Y = step * j + offset_y in picture pixels, whose centres are at half integers.
+
+- VIDEO: 8-bit Y, Cb, Cr of BT.709, limited range, 4:2:0 with left-sited colour difference samples.
+- SCREEN: one plane of B, G, R, A; A is always 255.
+"""
+
+from dataclasses import dataclass
+from enum import Enum
+from typing import NamedTuple
+
+import numpy as np
+
+from jaunty_frame.core.painting.colour import BT709_LIMITED, Pixels
+
+
+class Sampling(NamedTuple):
+    """Where the samples of a plane lie in the picture, and what value stands for black there."""
+
+    step: int
+    offset_x: float
+    offset_y: float
+    black: tuple[int, ...]
+
+
+class Coding(Enum):
+    """How a surface stores a picture."""
+
+    VIDEO = (
+        Sampling(1, 0.5, 0.5, (16,)),
+        Sampling(2, 0.5, 1.0, (128,)),
+        Sampling(2, 0.5, 1.0, (128,)),
+    )
+    SCREEN = (Sampling(1, 0.5, 0.5, (0, 0, 0, 255)),)
+
+    @property
+    def samplings(self) -> tuple[Sampling, ...]:
+        return self.value
+
+    @property
+    def matrix(self) -> np.ndarray:
+        """(C, 4) float64: the coded channels of (B, G, R, 1), all planes one after the other."""
+        return BT709_LIMITED if self is Coding.VIDEO else _BGRA
+
+
+_BGRA = np.vstack([np.eye(3, 4), [0.0, 0.0, 0.0, 255.0]])
+
+
+@dataclass(frozen=True, eq=False)
+class Surface:
+    """A picture of ``width`` x ``height`` in planes that can be written: (h, w) or (h, w, 4) uint8."""
+
+    width: int
+    height: int
+    coding: Coding
+    planes: tuple[Pixels, ...]
+
+
+def new_surface(width: int, height: int, coding: Coding) -> Surface:
+    """Return a surface of its own memory; VIDEO needs even sizes."""
+    planes = []
+    for sampling in coding.samplings:
+        channels = len(sampling.black)
+        shape = (height // sampling.step, width // sampling.step, channels)
+        planes.append(np.empty(shape if channels > 1 else shape[:2], np.uint8))
+    return Surface(width, height, coding, tuple(planes))

@@ -1,0 +1,1 @@
+"""Finding what must stay in view."""

@@ -1,0 +1,1 @@
+"""Exact time and the schedule of a show."""

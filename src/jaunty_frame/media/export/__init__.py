@@ -1,0 +1,1 @@
+"""Finished shows: jobs that paint and encode."""

@@ -1,0 +1,174 @@
+"""Exporting shows: painting and encoding run side by side, the file appears under its name only when it is whole."""
+
+import contextlib
+import errno
+import os
+import queue
+import threading
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import cv2
+
+from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.errors import Cancelled, ExportError, JauntyError
+from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.export.export_request import Quality
+from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter, export_error
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.show.frames.content import FrameContent, frame_content
+from jaunty_frame.show.planning.plan import Plan
+
+# Painted frames that may wait for the encoder: enough to bridge a slow frame, little memory.
+_FRAMES = 4
+
+Progress = Callable[[int, int], None]
+Cancel = Callable[[], bool]
+
+
+def export_show(
+    plan: Plan,
+    source: PhotoSource,
+    path: Path,
+    quality: Quality = Quality.STANDARD,
+    overwrite: bool = False,
+    progress: Progress = lambda done, total: None,
+    cancelled: Cancel = lambda: False,
+) -> None:
+    """Write the show of ``plan`` to ``path``. progress : frames done, frames in all.
+
+    Raises ExportError where the file exists already or cannot be written, PhotoError where a photo cannot be read, and
+    Cancelled; after any of them nothing is left behind.
+    """
+    if path.exists() and not overwrite:
+        raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
+    threads = cv2.getNumThreads()
+    cv2.setNumThreads(1)  # the encoder fills the cores; more threads would only take turns
+    try:
+        with _hidden_until_whole(path) as temporary:
+            _encode(plan, source, temporary, quality, progress, cancelled)
+    finally:
+        cv2.setNumThreads(threads)
+
+
+@contextlib.contextmanager
+def _hidden_until_whole(path: Path) -> Iterator[Path]:
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        _remove_leftovers(path)
+        temporary = path.with_name(f".{path.name}.{os.getpid()}.part")
+        with open(temporary, "xb"):
+            pass
+    except OSError as error:
+        raise export_error(error, path) from error
+    try:
+        yield temporary
+        os.replace(temporary, path)
+    except OSError as error:
+        raise export_error(error, path) from error
+    finally:
+        with contextlib.suppress(OSError):
+            temporary.unlink()
+
+
+def _remove_leftovers(path: Path) -> None:
+    """Remove what killed exports of this very file left behind."""
+    for leftover in path.parent.glob(f".{path.name}.*.part"):
+        pid = leftover.name.split(".")[-2]
+        if pid.isdigit() and (int(pid) == os.getpid() or not Path(f"/proc/{pid}").exists()):
+            with contextlib.suppress(OSError):
+                leftover.unlink()
+
+
+def _encode(
+    plan: Plan, source: PhotoSource, path: Path, quality: Quality, progress: Progress, cancelled: Cancel
+) -> None:
+    output = plan.output
+    encoder = _EncoderThread(VideoWriter(path, output, quality))
+    total = plan.schedule.total
+    try:
+        with FramePainter(plan, source, output.width, output.height, Coding.VIDEO) as painter:
+            frames = [VideoFrame(output.width, output.height) for _ in range(_FRAMES)]
+            shown: list[FrameContent | None] = [None] * _FRAMES
+            encoder.start(frames)
+            for n in range(total):
+                if cancelled():
+                    raise Cancelled("The export was stopped; nothing was written.")
+                free = encoder.next_free()
+                content = frame_content(plan, n)
+                if shown[free] != content:  # a held slide is painted once
+                    painter.paint(frames[free].surface, content)
+                    shown[free] = content
+                encoder.submit(free, n)
+                progress(n + 1, total)
+        encoder.finish()
+    except BaseException:
+        encoder.abandon()
+        raise
+
+
+class _EncoderThread:
+    """The encoder on a thread of its own, with a fixed set of frames that go to and fro."""
+
+    def __init__(self, writer: VideoWriter) -> None:
+        self._writer = writer
+        self._free: queue.Queue[int] = queue.Queue()
+        self._painted: queue.Queue[tuple[int, int] | None] = queue.Queue()
+        self._error: BaseException | None = None
+        self._thread: threading.Thread | None = None
+
+    def start(self, frames: list[VideoFrame]) -> None:
+        for index in range(len(frames)):
+            self._free.put(index)
+        self._thread = threading.Thread(target=self._run, args=(frames,), name="encoder")
+        self._thread.start()
+
+    def _run(self, frames: list[VideoFrame]) -> None:
+        while (item := self._painted.get()) is not None:
+            index, number = item
+            if self._error is None:
+                try:
+                    self._writer.write(frames[index], number)
+                except Exception as error:  # is raised again where the frames come from
+                    self._error = error
+            self._free.put(index)
+
+    def next_free(self) -> int:
+        """Return the index of a frame that may be painted; raises what went wrong in the encoder."""
+        index = self._free.get()
+        if self._error is not None:
+            raise self._error
+        return index
+
+    def submit(self, index: int, number: int) -> None:
+        self._painted.put((index, number))
+
+    def _stop(self) -> None:
+        if self._thread is not None:
+            self._painted.put(None)
+            self._thread.join()
+
+    def finish(self) -> None:
+        self._stop()
+        if self._error is not None:
+            raise self._error
+        self._writer.close()
+
+    def abandon(self) -> None:
+        self._stop()
+        self._writer.abandon()
+
+
+def export_frame(plan: Plan, source: PhotoSource, n: int, path: Path) -> None:
+    """Write frame ``n`` of the show as a PNG."""
+    output = plan.output
+    surface = new_surface(output.width, output.height, Coding.SCREEN)
+    with FramePainter(plan, source, output.width, output.height, Coding.SCREEN) as painter:
+        painter.paint_at(surface, n)
+    _, coded = cv2.imencode(".png", cv2.cvtColor(surface.planes[0], cv2.COLOR_BGRA2BGR))
+    try:
+        write_whole(path, coded.tobytes())
+    except OSError as error:
+        reason = "the disk is full" if error.errno == errno.ENOSPC else error.strerror
+        raise JauntyError(f"The picture cannot be written to {path}: {reason}.") from error

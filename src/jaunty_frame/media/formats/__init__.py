@@ -1,0 +1,1 @@
+"""Formats that a show can be written in, one a module."""

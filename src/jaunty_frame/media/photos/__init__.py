@@ -1,0 +1,1 @@
+"""Photo files: reading, importing, checking, thumbnails, finding keep areas."""

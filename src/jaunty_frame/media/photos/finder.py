@@ -1,0 +1,100 @@
+"""Finding the keep areas of a project's photos, with the networks that ship with the program."""
+
+import os
+import threading
+from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor, as_completed
+from functools import lru_cache
+from importlib.resources import files
+
+import cv2
+
+from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
+from jaunty_frame.document.edits import Edit, set_found_areas
+from jaunty_frame.document.model import Attention, KeepArea, Photo, Project
+from jaunty_frame.errors import PhotoError
+from jaunty_frame.media.photos.sources import PhotoSource
+
+_NETS = files("jaunty_frame.media") / "nets"
+_own = threading.local()
+
+
+@lru_cache(maxsize=1)
+def finder_models() -> FinderModels:
+    """Return the networks' files."""
+    return FinderModels(
+        propose=(_NETS / "pnet.onnx").read_bytes(),
+        refine=(_NETS / "rnet.onnx").read_bytes(),
+        confirm=(_NETS / "onet.onnx").read_bytes(),
+        objects=(_NETS / "objects.onnx").read_bytes(),
+        subject=(_NETS / "subject.npz").read_bytes(),
+    )
+
+
+def found_areas(photo: Pixels) -> tuple[tuple[KeepArea, ...], Attention]:
+    """Return the keep areas, and the attention, that the finder sees in an upright photo, (H, W, 3) or (H, W, 4) uint8.
+
+    Every thread has a finder of its own, read when it is first used.
+    """
+    finder = getattr(_own, "finder", None)
+    if finder is None:
+        finder = _own.finder = KeepAreaFinder(finder_models())
+    areas, attention = finder.find(photo[..., :3])
+    kept = (
+        KeepArea(box=area.box, weight=area.weight, origin="found", what=area.what, confidence=area.confidence)
+        for area in areas
+    )
+    across, down = (tuple(strips) for strips in attention.tolist())
+    return tuple(kept), Attention(across=across, down=down)
+
+
+def unseen_photos(project: Project) -> list[Photo]:
+    """Return the photos in which nobody has looked for keep areas yet."""
+    return [photo for photo in project.photos if not photo.finder]
+
+
+def find_areas(
+    photos: Sequence[Photo],
+    source: PhotoSource,
+    found: Callable[[Edit], None],
+    progress: Callable[[int, int], None] = lambda done, total: None,
+    cancelled: Callable[[], bool] = lambda: False,
+    again: bool = False,
+) -> None:
+    """Look for keep areas in ``photos`` on all cores; ``found`` is given an edit for each, in the order of ending.
+
+    Photos that cannot be read are passed over. Ends early, without an error, when cancelled. again : the user asked,
+    so found areas take the place of those found before.
+    """
+    done = 0
+    with ThreadPoolExecutor(os.cpu_count() or 2, "finder") as pool:
+        looking = [pool.submit(_found_in, photo, source, again) for photo in photos]
+        for future in as_completed(looking):
+            if cancelled():
+                pool.shutdown(cancel_futures=True)
+                return
+            edit = future.result()
+            done += 1
+            if edit is not None:
+                found(edit)
+            progress(done, len(photos))
+
+
+def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
+    try:
+        areas, attention = found_areas(source.thumbnail(photo))
+    except (PhotoError, cv2.error, ValueError, MemoryError):
+        return None  # one odd photo must not cost the others their areas
+    return set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
+
+
+def with_areas_found(
+    project: Project, source: PhotoSource, progress: Callable[[int, int], None] = lambda done, total: None
+) -> Project:
+    """Return the project with keep areas found in all photos that nobody has looked at yet."""
+    edits: list[Edit] = []
+    find_areas(unseen_photos(project), source, edits.append, progress)
+    for edit in edits:
+        project = edit.apply(project)
+    return project

@@ -1,0 +1,1 @@
+"""What the checks have to say, one check a module."""

@@ -1,0 +1,1 @@
+"""From a plan to frames: what a frame shows, and its pixels."""

@@ -1,0 +1,1 @@
+"""From a project to a plan: what every output shows, in numbers."""

@@ -1,0 +1,60 @@
+"""A plan as plain JSON values, for other programs. Fields are only ever added."""
+
+from typing import Any
+
+from jaunty_frame.core.time.timebase import fraction_text
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.reasons import framing_reasons
+
+
+def plan_object(plan: Plan) -> dict[str, Any]:
+    """Return one output's plan. Windows are [x, y, w, h] in fractions of the upright photo."""
+    output, schedule = plan.output, plan.schedule
+    return {
+        "id": output.id,
+        "name": output.name,
+        "width": output.width,
+        "height": output.height,
+        "pixel_aspect": fraction_text(output.pixel_aspect),
+        "frame_rate": fraction_text(output.frame_rate),
+        "frames": schedule.total,
+        "seconds": fraction_text(plan.seconds),
+        "fade_in": {"frames": schedule.fade_in},
+        "fade_out": {"frames": schedule.fade_out},
+        "slides": [_slide_object(plan, k) for k in range(len(plan.slides))],
+    }
+
+
+def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
+    framing, photo, joint = plan.framing(k), plan.photo(k), plan.joint(k)
+    close_up = plan.slides[k].close_up
+    return {
+        "slide": k + 1,
+        "slide_id": plan.slides[k].id,
+        "photo": photo.path,
+        "first_frame": plan.schedule.first[k],
+        "frames": plan.schedule.frames[k],
+        "placement": framing.placement.value if framing.placement else "hand-set",
+        "move": framing.move.value,
+        "opening": list(framing.opening),
+        "closing": list(framing.closing),
+        "easing": list(framing.easing),
+        "rho": framing.arc.rho if framing.arc else 0.0,
+        "direction": framing.course.direction.value,
+        "opening_degrees": framing.opening_degrees,
+        "closing_degrees": framing.closing_degrees,
+        "close_up": list(close_up) if close_up else None,
+        "reasons": framing_reasons(plan, k),
+        "softness": framing.softness,
+        "keep_areas": [list(area.box) for area in photo.keep_areas],
+        "keep_area_details": [
+            {
+                "weight": area.weight,
+                "origin": area.origin,
+                "confidence": area.confidence,
+                "what": area.what.value,
+            }
+            for area in photo.keep_areas
+        ],
+        "transition": {"kind": joint.kind, "frames": plan.schedule.transition_frames(k)} if joint else None,
+    }

@@ -1,0 +1,159 @@
+"""Why a framing came out as it did: a short list of reasons in plain words."""
+
+from math import exp
+
+import numpy as np
+
+from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
+from jaunty_frame.core.framing.straightened_bases import solve_all_bases
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, bar_share
+from jaunty_frame.core.motion.courses import Direction, Move
+from jaunty_frame.core.motion.moves import LEAST_GAIN
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.show.checks.findings import percent
+from jaunty_frame.show.planning.area_names import area_name
+from jaunty_frame.show.planning.cells import cell_inputs
+from jaunty_frame.show.planning.plan import Framing, Plan
+from jaunty_frame.show.planning.show_move import TOTAL_GAIN
+
+_SHORTENED = 0.98
+_EQUAL = 1e-9
+_UP_TO_A_THIRD = 0.02
+
+
+def framing_reasons(plan: Plan, k: int) -> list[str]:
+    """Return why slide ``k`` is framed as it is: its placement, its place, its move; one sentence each."""
+    framing = plan.framing(k)
+    if plan.hand_set[k]:
+        by_hand = f"Set by hand for {plan.output.name} only."
+        return [by_hand, *_straightened(plan, k), *_motion(plan, k, framing)]
+    return [
+        *_placement(plan, k, framing),
+        *_position(plan, k, framing),
+        *_straightened(plan, k),
+        *_motion(plan, k, framing),
+    ]
+
+
+def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
+    if plan.slides[k].close_up is not None:
+        return ["A close-up: the chosen part fills the frame, as large as the photo stays sharp."]
+    wanted = PLACEMENTS[plan.table.placement[k]]
+    bars = float(bar_share(np.array([framing.base]))[0])
+    areas = plan.photo(k).keep_areas
+    required = [j for j, area in enumerate(areas) if area.weight >= 1]
+    lost, which = _lost_in_cover(plan, k)
+    if framing.placement is Placement.COVER:
+        if plan.hairline[k]:
+            return [f"Bars of {percent(bars)} stay: filling the frame would cut {area_name(areas, which)}."]
+        if lost > 1 - FULLY_VISIBLE:
+            return [f"The photo fills the frame, as wanted, and loses {percent(lost)} of {area_name(areas, which)}."]
+        if not required:
+            return ["Nothing must stay in view, so the photo fills the frame."]
+        names = area_name(areas, required[0]) if len(required) == 1 else "all that must stay"
+        return [f"The photo fills the frame, and {names} is in view."]
+    if wanted is Placement.WHOLE:
+        return [f"The whole photo is shown, as wanted; bars take {percent(bars)}."]
+    if lost > 1 - FULLY_VISIBLE:
+        all_of = "all of it" if len(required) == 1 else "all that must stay"
+        cut = f"{percent(lost)} of {area_name(areas, which)}"
+        return [f"Cover would lose {cut}; showing {all_of} needs {percent(bars)} bars."]
+    return [f"All that must stay is shown with room around it, as wanted; bars take {percent(bars)}."]
+
+
+def _lost_in_cover(plan: Plan, k: int) -> tuple[float, int]:
+    """Return the largest share of a required area that the best cover window loses, and which area that is."""
+    row = np.array([k])
+    cell = cell_inputs([(plan.output, row)], plan.table, plan.closing[row])
+    if not cell.areas.required.any():
+        return 0.0, 0
+    cover = solve_all_bases(cell.turned, cell.areas, np.array([PLACEMENTS.index(Placement.COVER)]))
+    shares = np.where(cell.areas.required, cell.shares(cover.window), 1.0)[0]
+    return 1 - float(shares.min()), int(shares.argmin())
+
+
+def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
+    areas = plan.photo(k).keep_areas
+    if framing.placement is not Placement.COVER or plan.slides[k].close_up is not None:
+        return []
+    x, y, w, h = framing.base
+    axis = 0 if w < h else 1
+    extent = (w, h)[axis]
+    if extent > 1 - 1e-6:
+        return []
+    if not areas:
+        return ["No subject was found; the middle of the photo is shown."]
+    if any(plan.photo(k).attention.across) and _cuts(plan, k, framing):
+        return ["Not all of it fits; the frame holds what draws the most attention."]
+    weight = sum(area.weight for area in areas) or 1.0
+    centre = sum(area.weight * (area.box[axis] + area.box[2 + axis] / 2) for area in areas) / weight
+    at = (centre - (x, y)[axis]) / extent
+    if min(abs(at - 1 / 3), abs(at - 2 / 3)) < _UP_TO_A_THIRD:
+        return ["What matters stands on a third of the frame."]
+    if abs(at - 0.5) < _UP_TO_A_THIRD:
+        return ["What matters stands in the middle of the frame."]
+    return []
+
+
+def _cuts(plan: Plan, k: int, framing: Framing) -> bool:
+    """Return whether the base cuts a keep area."""
+    cell = cell_inputs([(plan.output, np.array([k]))], plan.table, plan.closing[k : k + 1])
+    shares = cell.shares(np.array([framing.base]))
+    return bool(np.any((shares < FULLY_VISIBLE - _EQUAL) & (cell.areas.weights > 0)))
+
+
+def _straightened(plan: Plan, k: int) -> list[str]:
+    degrees = float(plan.table.straightening[k])
+    if not degrees:
+        return []
+    return [f"Straightened by {abs(degrees):.1f}° {'clockwise' if degrees > 0 else 'counter-clockwise'}."]
+
+
+_MOVES = {
+    Move.HOLD: "Held still",
+    Move.PUSH_IN: "Pushes in",
+    Move.PULL_OUT: "Pulls out",
+    Move.PAN: "Pans",
+    Move.TILT: "Tilts",
+    Move.DIAGONAL: "Moves",
+    Move.LEAN: "Turns",
+    Move.ENTER: "Enters",
+}
+
+
+def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
+    by_hand = bool(plan.hand_set[k])
+    wanted, move = plan.table.moves[k], framing.move
+    seconds = float(plan.table.seconds[k])
+    if move is Move.HOLD:
+        if by_hand or wanted is Move.HOLD:
+            return ["Held still."]
+        why = (
+            "the photo is too soft to go closer"
+            if framing.softness < plan.table.rules.least_softness
+            else ("there is no room to move without losing what must stay")
+        )
+        return [f"Held still: {why}."]
+    rising = ", rising on its way" if framing.arc else ""
+    said = _MOVES[move]
+    if move in (Move.PUSH_IN, Move.PULL_OUT):
+        gain = max(framing.opening.w, framing.closing.w) / min(framing.opening.w, framing.closing.w)
+        said += f" by {percent(gain - 1)} in {clock_text(seconds)}"
+        full = TOTAL_GAIN[plan.table.rules.strength] if plan.show_moved[k] else exp(plan.table.rate[k] * seconds)
+        if plan.show_moved[k]:
+            return [f"{said}: its part of the show's own move."]
+        if not by_hand and LEAST_GAIN <= gain < full * _SHORTENED:
+            return [f"{said}; {percent(full - 1)} would cut what must stay or look soft."]
+        return [f"{said}{rising}."]
+    direction = framing.course.direction
+    where = "" if direction is Direction.AUTO else " " + direction.value.replace("-", " and ")
+    if move is Move.LEAN:
+        lean = abs(framing.opening_degrees - framing.closing_degrees)
+        return [f"Turns level by {lean:.1f}° {'clockwise' if direction is Direction.RIGHT else 'counter-clockwise'}."]
+    if move is Move.ENTER:
+        return [f"Enters the frame, moving{where}."]
+    travel = max(
+        abs(framing.closing.x - framing.opening.x) / framing.closing.w,
+        abs(framing.closing.y - framing.opening.y) / framing.closing.h,
+    )
+    return [f"{said}{where} by {percent(travel)} of the frame in {clock_text(seconds)}{rising}."]

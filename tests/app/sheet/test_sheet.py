@@ -1,0 +1,127 @@
+"""The sheet: what its cells show, and running order, selection and dropping by mouse and keys."""
+
+from pathlib import Path
+
+from PIL import Image
+from PySide6.QtCore import QMimeData, QPointF, Qt, QUrl
+from PySide6.QtGui import QDropEvent
+from PySide6.QtTest import QTest
+
+from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
+from jaunty_frame.app.shell.menus import output_presets_menu
+from jaunty_frame.app.shell.output_dialog import OutputDialog
+from jaunty_frame.document.edits import remove_output
+from tests.app.window_case import WindowCase
+from tests.media.photo_sets import noise_photo
+
+
+class Cells(WindowCase):
+    def test_every_cell_shows_its_picture(self):
+        model = self.window.sheet.sheet_model
+        self.assertEqual((model.rowCount(), model.columnCount()), (5, 5))
+        for row in range(3):
+            for column in range(PHOTO_COLUMN, model.columnCount()):
+                image = self.cell_image(row, column)
+                colours = {image.pixelColor(x, image.height() * 2 // 5).rgb() for x in range(0, image.width(), 3)}
+                self.assertGreater(len(colours), 5, f"cell {row}, {column} is empty")
+
+    def test_cells_are_said_in_words(self):
+        model = self.window.sheet.sheet_model
+        said = model.data(model.index(0, FIRST_OUTPUT), Qt.ItemDataRole.AccessibleTextRole)
+        self.assertIn("Slide 1 in Own size", said)
+
+    def test_rows_can_be_low_or_high(self):
+        before = self.window.sheet.rowHeight(0)
+        self.window.actions_by_name["larger"].trigger()
+        self.assertGreater(self.window.sheet.rowHeight(0), before)
+        self.window.actions_by_name["all-rows"].trigger()
+        self.assertLessEqual(self.window.sheet.rowHeight(0) * 5, self.window.sheet.viewport().height())
+
+    def test_a_cell_plays_its_move(self):
+        sheet = self.window.sheet
+        self.choose(2, 0)
+        sheet.setFocus()
+        before = self.cell_image(2, FIRST_OUTPUT)
+        QTest.keyClick(sheet, Qt.Key.Key_Space)
+        self.wait_until(lambda: self.cell_image(2, FIRST_OUTPUT) != before)
+        QTest.keyClick(sheet, Qt.Key.Key_Space)
+        self.settle()
+        self.assertEqual(self.cell_image(2, FIRST_OUTPUT), before)
+
+
+class RunningOrder(WindowCase):
+    def order(self):
+        return [Path(self.project.photo(slide.photo).path).stem[-1] for slide in self.project.slides]
+
+    def test_keys_move_and_remove_and_undo_brings_back(self):
+        self.choose(1)
+        sheet = self.window.sheet
+        QTest.keyClick(sheet, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
+        self.assertEqual(self.order(), list("13245"))
+        QTest.keyClick(sheet, Qt.Key.Key_Up, Qt.KeyboardModifier.AltModifier)
+        self.assertEqual(self.order(), list("12345"))
+        QTest.keyClick(sheet, Qt.Key.Key_Delete)
+        self.assertEqual(self.order(), list("1345"))
+        QTest.keyClick(self.window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        self.assertEqual(self.order(), list("12345"))
+
+    def drop(self, data, row, below=False):
+        sheet = self.window.sheet
+        y = sheet.rowViewportPosition(row) + (sheet.rowHeight(row) - 4 if below else 4)
+        actions = Qt.DropAction.MoveAction | Qt.DropAction.CopyAction
+        event = QDropEvent(QPointF(60, y), actions, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+        sheet.dropEvent(event)
+
+    def test_dragging_moves_slides(self):
+        model = self.window.sheet.sheet_model
+        self.drop(model.mimeData([model.index(0, 1), model.index(1, 1)]), 3, below=True)
+        self.assertEqual(self.order(), list("34125"))
+
+    def test_dropped_files_come_in_where_they_were_dropped(self):
+        paths = [self.folder / "photo-8.jpg", self.folder / "broken-9.jpg"]
+        Image.fromarray(noise_photo(300, 200, 8)).save(paths[0])
+        paths[1].write_bytes(b"no photo")
+        data = QMimeData()
+        data.setUrls([QUrl.fromLocalFile(str(path)) for path in paths])
+        self.drop(data, 1)
+        self.wait_until(lambda: len(self.project.slides) == 6)
+        self.assertEqual(self.order(), list("182345"))
+        self.assertTrue(self.window.notice.isVisible())
+        self.assertIn("broken-9.jpg", self.window.notice.text.text())
+        self.click(self.window.notice.button)
+        self.assertFalse(self.window.notice.isVisible())
+
+    def test_the_same_photo_twice(self):
+        self.choose(1)
+        self.window.actions_by_name["repeat"].trigger()
+        self.assertEqual(self.order(), list("122345"))
+
+
+class Outputs(WindowCase):
+    def test_adding_and_removing(self):
+        menu = self.window.top_bar.add_output
+        self.assertTrue(menu.isVisible())
+        output_presets_menu(self.window.session, self.window.actions_by_name, self.window).actions()[0].trigger()
+        self.assertEqual(self.project.outputs[-1].id, "tall")
+        self.settle()
+        self.assertEqual(self.window.sheet.sheet_model.columnCount(), 6)
+        self.window.session.undo()
+        self.assertEqual(len(self.project.outputs), 3)
+
+    def test_an_own_size(self):
+        self.window.add_own_output()
+        dialog = self.window.findChild(OutputDialog)
+        dialog.width_box.setValue(401)
+        dialog.accept()
+        self.assertIn("even", dialog.said.text())
+        dialog.width_box.setValue(400)
+        dialog.height_box.setValue(300)
+        dialog.rate.setText("24")
+        dialog.accept()
+        self.assertEqual(self.project.outputs[-1].id, "400x300@24")
+
+    def test_the_last_output_may_go(self):
+        for output in list(self.project.outputs):
+            self.window.session.apply(remove_output(output.id))
+        self.assertFalse(self.window.actions_by_name["play"].isEnabled())
+        self.assertFalse(self.window.bench.isEnabled())

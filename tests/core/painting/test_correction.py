@@ -1,0 +1,52 @@
+"""Colour correction: identity at zero, known values, order and bounds."""
+
+import unittest
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from jaunty_frame.core.painting.colour import Amounts
+from jaunty_frame.core.painting.correction import corrected
+
+amount = st.floats(-1, 1)
+GREYS = np.repeat(np.arange(256, dtype=np.uint8)[None, :, None], 3, axis=2)
+
+
+class CorrectionTest(unittest.TestCase):
+    def test_zero_returns_the_very_same_pixels(self):
+        self.assertIs(corrected(GREYS, Amounts()), GREYS)
+
+    def test_a_stop_doubles_the_light(self):
+        # sRGB (IEC 61966-2-1): linear 0.2 is coded 0.4845, linear 0.4 is coded 0.6652.
+        pixel = np.full((1, 1, 3), round(0.4845 * 255), np.uint8)
+        self.assertEqual(corrected(pixel, Amounts(exposure=1.0))[0, 0, 0], round(0.6652 * 255))
+
+    @given(amount, amount, amount)
+    def test_black_and_white_stay_and_greys_never_cross(self, contrast, saturation, exposure):
+        curve = corrected(GREYS, Amounts(exposure * 0.0, contrast, saturation))[0, :, 1].astype(int)
+        self.assertEqual((curve[0], curve[255]), (0, 255))
+        self.assertGreaterEqual(np.diff(curve).min(), 0)
+
+    def test_saturation_of_minus_one_leaves_grey_of_the_same_luma(self):
+        pixel = np.array([[[40, 120, 200]]], np.uint8)
+        grey = corrected(pixel, Amounts(saturation=-1.0))[0, 0]
+        luma = 0.0722 * 40 + 0.7152 * 120 + 0.2126 * 200
+        np.testing.assert_allclose(grey, luma, atol=1)
+
+    def test_warmth_raises_red_lowers_blue_and_keeps_the_lightness_of_grey(self):
+        pixel = np.full((1, 1, 3), 128, np.uint8)
+        blue, green, red = corrected(pixel, Amounts(warmth=0.5))[0, 0].astype(int)
+        self.assertTrue(blue < 128 < red)
+
+        def linear(value):
+            return ((value / 255 + 0.055) / 1.055) ** 2.4
+
+        luminance = 0.0722 * linear(blue) + 0.7152 * linear(green) + 0.2126 * linear(red)
+        self.assertAlmostEqual(luminance, linear(128), delta=0.004)
+
+    def test_alpha_stays_and_colours_stay_premultiplied(self):
+        pixel = np.array([[[10, 20, 30, 60]]], np.uint8)
+        changed = corrected(pixel, Amounts(exposure=3.0))
+        self.assertEqual(changed[0, 0, 3], 60)
+        self.assertLessEqual(changed[..., :3].max(), 60)

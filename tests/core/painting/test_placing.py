@@ -1,0 +1,159 @@
+"""Painting: exact positions, edges that cover by fractions, blends and fades."""
+
+import unittest
+
+import cv2
+import numpy as np
+from skimage.registration import phase_cross_correlation
+from skimage.transform import rotate
+
+from jaunty_frame.core.fills.blurred import plain_fill
+from jaunty_frame.core.geometry.straightening import Turned
+from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
+from jaunty_frame.core.painting.level_specs import DENSITY, level_specs
+from jaunty_frame.core.painting.levels import level_for, make_level
+from jaunty_frame.core.painting.placing import blend, fade_to_black, paint_black, paint_photo
+from jaunty_frame.core.painting.surface import Coding, new_surface
+
+
+def noise_photo(height=600, width=900, seed=4):
+    rng = np.random.default_rng(seed)
+    grey = cv2.GaussianBlur(rng.random((height, width)).astype(np.float32), (0, 0), 3)
+    grey = (grey - grey.min()) / (grey.max() - grey.min()) * 255
+    return np.repeat(grey[..., None], 3, axis=2).astype(np.uint8)
+
+
+def painted(photo, window, size, coding=Coding.SCREEN, fill=None, ends=None):
+    surface = new_surface(*size, coding)
+    levels = tuple(make_level(photo, spec, coding) for spec in level_specs(ends or (window, window), *size))
+    paint_photo(surface, level_for(levels, window), window, fill)
+    return surface
+
+
+def shift_between(first, moved):
+    """Return the displacement (y, x) in pixels; the window keeps the patch's own edges out of it."""
+    weight = np.outer(np.hanning(first.shape[0]), np.hanning(first.shape[1]))
+    pair = ((image - image.mean()) * weight for image in (moved, first))
+    return phase_cross_correlation(*pair, upsample_factor=400, normalization=None)[0]
+
+
+class TurnedPhotos(unittest.TestCase):
+    """Against scikit-image's rotate, which turns counter-clockwise."""
+
+    def painted(self, photo, degrees, coding, fill=None, window=Window(0.2, 0.25, 0.6, 0.6)):
+        height, width = photo.shape[:2]
+        size = round(window.w * width), round(window.h * height)
+        reach = Turned(np.array([degrees]), np.ones(1), np.array([size[0] / size[1]])).reach[0]
+        levels = [make_level(photo, spec, coding) for spec in level_specs((window, window), *size, tuple(reach))]
+        surface = new_surface(*size, coding)
+        paint_photo(surface, levels[0], window, fill, degrees, width / height)
+        return surface
+
+    def test_a_turned_photo_is_seen_as_a_rotated_one(self):
+        photo = noise_photo(400, 600)
+        for degrees in (7.0, -3.0):
+            with self.subTest(degrees=degrees):
+                expected = rotate(photo[..., 0].astype(float), -degrees, center=(299.5, 219.5), order=3)
+                expected = expected[100:340, 120:480]
+                shown = self.painted(photo, degrees, Coding.SCREEN).planes[0][..., 0]
+                self.assertLess(np.abs(shown - expected).mean(), 0.6)
+                luma = self.painted(photo, degrees, Coding.VIDEO).planes[0]
+                self.assertLess(np.abs((luma - 16.0) * 255 / 219 - expected).mean(), 0.8)
+
+    def test_what_a_turned_photo_leaves_free_is_fill(self):
+        photo = np.full((300, 300, 3), 200, np.uint8)
+        fill = plain_fill((0, 0, 0), 300, 300, Coding.SCREEN)
+        shown = self.painted(photo, 10.0, Coding.SCREEN, fill, WHOLE_PHOTO).planes[0][..., 0]
+        expected = rotate(np.full((300, 300), 200.0), -10, order=1)
+        self.assertLess(abs(shown.mean() - expected.mean()), 1.0)
+        self.assertTrue(shown[2, 2] == 0 and shown[150, 150] == 200)
+        edge = shown[0:60, 150]  # the rim is blended, not stepped
+        self.assertLessEqual(np.count_nonzero((edge > 5) & (edge < 195)), 3)
+
+    def test_a_turn_of_nothing_is_the_plain_picture(self):
+        photo, window = noise_photo(), Window(0.1, 0.1, 0.6, 0.5)
+        plain = painted(photo, window, (320, 180))
+        surface = new_surface(320, 180, Coding.SCREEN)
+        level = make_level(photo, level_specs((window, window), 320, 180)[0], Coding.SCREEN)
+        paint_photo(surface, level, window, None, 1e-7, 1.5)
+        self.assertLessEqual(np.abs(surface.planes[0].astype(int) - plain.planes[0]).max(), 1)
+
+
+class Positions(unittest.TestCase):
+    def test_shifts_are_exact_to_a_fiftieth_of_a_pixel(self):
+        photo, size = noise_photo(), (320, 180)
+        ends = Window(0.1, 0.1, 0.6, 0.50625), Window(0.12, 0.1, 0.6, 0.50625)
+        first = painted(photo, ends[0], size, ends=ends).planes[0][..., 0].astype(float)
+        for pixels in (0.1, 0.25, 0.5, 1.7):
+            with self.subTest(pixels=pixels):
+                window = Window(0.1 + pixels / 320 * 0.6, 0.1, 0.6, 0.50625)
+                moved = painted(photo, window, size, ends=ends).planes[0][..., 0].astype(float)
+                np.testing.assert_allclose(shift_between(first, moved), (0, -pixels), atol=0.02)
+
+    def test_chroma_lies_where_luma_does(self):
+        # A vertical edge between two colours must stand at the same place in Y and, left-sited, in Cb and Cr.
+        photo = np.zeros((200, 400, 3), np.uint8)
+        photo[:, :200] = (200, 40, 40)
+        photo[:, 200:] = (40, 40, 200)
+        surface = painted(photo, Window(0, 0, 1, 1), (160, 80), Coding.VIDEO)
+        cb = surface.planes[1][20].astype(float)
+        part = (cb - cb.min()) / (cb.max() - cb.min())
+        # Samples lie at X = 2 i + 1/2; the share of the first colour adds up to where it ends.
+        edge = 2 * part.sum() - 0.5
+        self.assertAlmostEqual(edge, 80, delta=0.3)
+
+    def test_a_level_is_dense_enough_at_every_window(self):
+        opening, closing = WHOLE_PHOTO, Window(0.4, 0.4, 0.2, 0.2)
+        specs = level_specs((opening, closing), 320, 180)
+        self.assertEqual(len(specs), 4)  # ln 5 / ln 1.5
+        for spec in specs:
+            self.assertGreaterEqual(spec.width / spec.region.w * spec.tightest / 320, DENSITY - 1e-9)
+
+
+class Edges(unittest.TestCase):
+    def test_the_rim_is_covered_by_fractions(self):
+        white = np.full((100, 100, 3), 255, np.uint8)
+        fill = plain_fill((0, 0, 0), 100, 100, Coding.SCREEN)
+        # The photo spans 30.25 .. 70.6 across and the whole height and more.
+        w = 100 / 40.35
+        surface = painted(white, Window(-30.25 / 40.35, 0.2, w, 0.5), (100, 100), fill=fill)
+        row = surface.planes[0][50, :, 0].astype(float) / 255
+        self.assertAlmostEqual(row.sum(), 40.35, delta=0.01)
+        self.assertAlmostEqual(row[30], 0.75, delta=0.005)
+        self.assertAlmostEqual(row[70], 0.6, delta=0.005)
+        self.assertEqual(set(row[:30]) | set(row[71:]), {0.0})
+
+    def test_a_photo_outside_the_frame_leaves_the_fill(self):
+        fill = plain_fill((10, 20, 30), 64, 64, Coding.SCREEN)
+        surface = painted(noise_photo(), Window(3, 3, 1, 1), (64, 64), fill=fill)
+        self.assertTrue(np.all(surface.planes[0] == (10, 20, 30, 255)))
+
+    def test_transparent_parts_show_the_fill(self):
+        photo = np.zeros((100, 100, 4), np.uint8)
+        photo[:, 50:] = (100, 100, 100, 255)
+        for coding, black in ((Coding.SCREEN, 0), (Coding.VIDEO, 16)):
+            fill = plain_fill((255, 255, 255), 100, 100, coding)
+            plane = painted(photo, WHOLE_PHOTO, (100, 100), coding, fill).planes[0].reshape(100, 100, -1)[50, :, 0]
+            self.assertEqual(plane[20], fill.planes[0].reshape(100, 100, -1)[0, 0, 0])
+            self.assertAlmostEqual(float(plane[80]), black + 100 * (219 / 255 if black else 1), delta=1)
+
+    def test_planes_are_painted_in_place(self):
+        memory = np.zeros((1, 88 * 64), np.uint8).reshape(64, 88)
+        surface = new_surface(64, 64, Coding.VIDEO)
+        padded = type(surface)(64, 64, Coding.VIDEO, (memory[:, :64], *surface.planes[1:]))
+        level = make_level(noise_photo(), level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 64, 64)[0], Coding.VIDEO)
+        paint_photo(padded, level, WHOLE_PHOTO, None)
+        self.assertGreater(memory[:, :64].std(), 5)
+        self.assertTrue(np.all(memory[:, 64:] == 0))
+
+
+class Blending(unittest.TestCase):
+    def test_blend_and_fade(self):
+        surface, other = (new_surface(8, 8, Coding.VIDEO) for _ in range(2))
+        for plane, value in zip(surface.planes, (216, 100, 160), strict=True):
+            plane[:] = value
+        paint_black(other)
+        blend(surface, other, 0.25)
+        self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [166, 107, 152])
+        fade_to_black(surface, 0.0)
+        self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [16, 128, 128])

@@ -1,0 +1,216 @@
+"""Findings, their remedies, and the reasons for framings, on small made-up projects."""
+
+import unittest
+from fractions import Fraction
+
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.document.edits import add_photos, set_framing, set_on_photo, set_on_slides
+from jaunty_frame.document.model import HouseRules, KeepArea, Photo, Project
+from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.show.checks.findings import Kind, PhotoState, Remedy, Severity, all_findings
+from jaunty_frame.show.checks.remedies import remedy_edit
+from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.reasons import framing_reasons
+
+
+def head(x, y=0.3, w=0.1, h=0.2):
+    return KeepArea(box=(x, y, w, h), what=AreaKind.HEAD)
+
+
+def project_of(*areas, outputs=("tall",), size=(6000, 4000), count=1, **rules):
+    photos = [
+        Photo(id=f"p{k}", path=f"p{k}.jpg", width=size[0], height=size[1], keep_areas=areas, finder=1)
+        for k in range(count)
+    ]
+    chosen = tuple(output_from_text(name) for name in outputs)
+    return add_photos(photos).apply(Project(outputs=chosen, house_rules=HouseRules(**rules)))
+
+
+def findings_of(project, states=None):
+    return all_findings(project, Planner().plans(project), states or {})
+
+
+def reasons_of(project, output="tall", k=0):
+    return framing_reasons(Planner().plans(project)[output], k)
+
+
+class FindingsTest(unittest.TestCase):
+    def only(self, project, kind, states=None):
+        found = [finding for finding in findings_of(project, states) if finding.kind is kind]
+        self.assertEqual(len(found), 1, [f.sentence for f in findings_of(project, states)])
+        return found[0]
+
+    def mended(self, project, finding):
+        after = remedy_edit(project, finding).apply(project)
+        kinds = {(f.slide_id, f.output, f.kind) for f in findings_of(after) if f.severity > finding.severity - 1}
+        self.assertNotIn((finding.slide_id, finding.output, finding.kind), kinds)
+        return after
+
+    def test_a_cut_head_is_severe_and_named_by_its_side(self):
+        project = project_of(head(0.05), head(0.85), placement="cover")
+        finding = self.only(project, Kind.KEEP_AREA_CUT)
+        self.assertIs(finding.severity, Severity.SEVERE)
+        self.assertRegex(finding.sentence, r"100 % of the (left|right) head is cut off")
+        self.mended(project, finding)
+
+    def test_softness_is_told_with_its_degree(self):
+        finding = self.only(project_of(size=(900, 600)), Kind.SOFT)
+        self.assertIs(finding.severity, Severity.SEVERE)
+        self.assertLess(finding.amount, 0.5)
+        self.assertIs(finding.remedy, Remedy.PLACE_WHOLE)
+
+    def test_a_hand_set_window_can_leave_a_head_at_the_edge(self):
+        project = project_of(head(0.5), outputs=("square",))
+        tight = Window(0.495, 0.1, 0.4, 0.6)
+        project = set_framing(project.slides[0].id, "square", tight, tight).apply(project)
+        finding = self.only(project, Kind.HEAD_AT_EDGE)
+        self.assertIs(finding.remedy, Remedy.BACK_TO_SOLVED)
+        self.mended(project, finding)
+
+    def test_an_area_at_the_photos_own_edge_is_no_finding(self):
+        project = project_of(head(0.0, 0.0), outputs=("square",))
+        self.assertFalse([f for f in findings_of(project) if f.kind in (Kind.HEAD_AT_EDGE, Kind.NO_BREATHING_ROOM)])
+
+    def test_what_the_receiver_covers_is_told_with_its_share(self):
+        # The phone's overlays take the lower quarter; an upright photo covers the frame as it is.
+        project = project_of(head(0.4, 0.85, 0.2, 0.1), size=(2160, 3840))
+        finding = self.only(project, Kind.UNDER_OVERLAY)
+        self.assertAlmostEqual(finding.amount, 1.0, places=3)
+        self.assertIs(finding.severity, Severity.NOTABLE)
+
+    def test_a_rushed_hand_set_pan_is_told_and_given_time(self):
+        project = project_of(outputs=("square",), seconds_moving=Fraction(2))
+        first, last = Window(0.0, 0.0, 0.5, 0.75), Window(0.5, 0.0, 0.5, 0.75)
+        project = set_framing(project.slides[0].id, "square", first, last).apply(project)
+        finding = self.only(project, Kind.TOO_FAST)
+        # One frame's width in 2 s where 7 s would be calm.
+        self.assertAlmostEqual(finding.amount, 3.5, places=3)
+        after = self.mended(project, finding)
+        self.assertEqual(after.slides[0].seconds, Fraction(7))
+
+    def test_a_way_that_rises_is_calmer(self):
+        project = project_of(outputs=("square",), seconds_moving=Fraction(6))
+        first, last = Window(0.1, 0.4, 0.1, 0.15), Window(0.8, 0.4, 0.1, 0.15)
+        slide = project.slides[0].id
+        straight = set_framing(slide, "square", first, last).apply(project)
+        arc = set_on_slides([slide], "Path", path="arc").apply(straight)
+        amounts = [self.only(p, Kind.TOO_FAST).amount for p in (straight, arc)]
+        # Seven frames' widths in 6 s where 49 s would be calm.
+        self.assertAlmostEqual(amounts[0], 49 / 6, places=3)
+        self.assertLess(amounts[1], 0.8 * amounts[0])
+
+    def test_neighbours_that_move_alike_are_told_only_where_moves_should_vary(self):
+        project = project_of(head(0.45), outputs=("square",), count=3)
+        ids = [slide.id for slide in project.slides]
+        project = set_on_slides(ids[:2], "x", move="push-in").apply(project)
+        finding = self.only(project, Kind.NEIGHBOURS_ALIKE)
+        self.assertEqual(finding.slide, 2)
+        self.assertIsNone(self.mended(project, finding).slides[1].move)
+        house = project_of(head(0.45), outputs=("square",), count=3, move="push-in")
+        self.assertFalse([f for f in findings_of(house) if f.kind is Kind.NEIGHBOURS_ALIKE])
+
+    def test_bars_that_were_asked_for_are_only_noted(self):
+        self.assertIs(self.only(project_of(placement="whole"), Kind.BARS_LEFT).severity, Severity.NOTED)
+        wide = project_of(head(0.0), head(0.9))
+        self.assertIs(self.only(wide, Kind.BARS_LEFT).severity, Severity.SLIGHT)
+
+    def test_a_hairline_that_has_to_stay_is_told(self):
+        area = KeepArea(box=(0.0, 0.2, 1.0, 0.6))
+        project = project_of(area, outputs=("wide",), size=(1955, 1080))
+        project = set_on_slides([project.slides[0].id], "x", placement="whole").apply(project)
+        found = [f for f in findings_of(project) if f.kind in (Kind.HAIRLINE, Kind.KEEP_AREA_CUT)]
+        self.assertFalse(found, "1.8 % bars are covered, which cuts less than 2 % of the area")
+        area = KeepArea(box=(0.0, 0.2, 0.5, 0.6)), KeepArea(box=(0.5, 0.2, 0.5, 0.6))
+        project = project_of(*area, outputs=("wide",), size=(1968, 1080))
+        finding = self.only(project, Kind.HAIRLINE)
+        self.assertLess(finding.amount, 0.025)
+        self.mended(project, finding)
+
+    def test_missing_and_changed_photos_are_told(self):
+        project = project_of(head(0.45), outputs=("square",))
+        self.assertIs(self.only(project, Kind.MISSING_PHOTO, {"p0": PhotoState.MISSING}).remedy, Remedy.REMOVE_SLIDE)
+        self.only(project, Kind.CHANGED_PHOTO, {"p0": PhotoState.CHANGED})
+
+    def test_the_most_severe_come_first(self):
+        project = project_of(head(0.05), head(0.85), outputs=("tall", "square"), count=3, placement="cover")
+        severities = [finding.severity for finding in findings_of(project)]
+        self.assertEqual(severities, sorted(severities, reverse=True))
+
+    def test_straightened_photos_are_told_exactly(self):
+        project = project_of(head(0.0, 0.0), head(0.9, 0.8), outputs=("wide",), placement="cover")
+        self.assertTrue([f for f in findings_of(project) if f.kind is Kind.KEEP_AREA_CUT])
+        turned = set_on_photo("p0", "x", straightening=8.0).apply(project)
+        finding = self.only(turned, Kind.KEEP_AREA_CUT)
+        self.assertGreater(finding.amount, 0.2)
+        self.assertEqual(self.bars(turned), 0.0)
+        whole = set_on_slides([turned.slides[0].id], "x", placement="whole").apply(turned)
+        self.assertFalse([f for f in findings_of(whole) if f.kind is Kind.KEEP_AREA_CUT])
+
+    def bars(self, project):
+        return sum(f.amount for f in findings_of(project) if f.kind is Kind.BARS_LEFT)
+
+
+class Reasons(unittest.TestCase):
+    def test_a_subject_says_what_cover_would_lose_and_what_the_bars_take(self):
+        first = reasons_of(project_of(head(0.05), head(0.5)))[0]
+        self.assertRegex(first, r"^Cover would lose \d+ % of the (left|right) head; showing all .* needs \d+ % bars\.$")
+
+    def test_cover_says_why(self):
+        self.assertIn("the head is in view", reasons_of(project_of(head(0.4)))[0])
+        self.assertIn("Nothing must stay", reasons_of(project_of())[0])
+
+    def test_a_lessened_zoom_says_so(self):
+        project = project_of(head(0.3, 0.05, 0.19, 0.9), strength="strong", move="push-in", placement="cover")
+        self.assertTrue(any("would cut" in reason or "Held still" in reason for reason in reasons_of(project)))
+
+    def test_straightening_hand_set_and_close_ups_are_named(self):
+        project = project_of(head(0.4))
+        slide = project.slides[0].id
+        turned = set_on_photo("p0", "x", straightening=-2.5).apply(project)
+        self.assertIn("Straightened by 2.5° counter-clockwise.", reasons_of(turned))
+        by_hand = set_framing(slide, "tall", Window(0, 0, 0.3, 0.8), Window(0, 0, 0.3, 0.8)).apply(project)
+        self.assertIn("Set by hand for Tall phone only.", reasons_of(by_hand))
+        close = set_on_slides([slide], "x", close_up=(0.4, 0.3, 0.1, 0.2)).apply(project)
+        self.assertIn("close-up", reasons_of(close)[0])
+
+    def test_a_straightened_photo_is_told_by_what_its_own_cover_loses(self):
+        # In the photo's corners: an upright cover of the wide screen loses nothing of them across, a slanted one does.
+        corners = head(0.0, 0.45), head(0.9, 0.45)
+        plain = project_of(*corners, outputs=("wide",))
+        self.assertIn("is in view", reasons_of(plain, "wide")[0])
+        turned = set_on_photo("p0", "x", straightening=8.0).apply(plain)
+        self.assertRegex(reasons_of(turned, "wide")[0], r"^Cover would lose \d+ % of the (left|right) head")
+
+    def test_they_are_in_the_plans_json(self):
+        plan = Planner().plans(project_of(head(0.4)))["tall"]
+        slide = plan_object(plan)["slides"][0]
+        self.assertEqual(slide["reasons"], framing_reasons(plan, 0))
+        self.assertEqual(slide["keep_area_details"][0]["what"], "head")
+
+
+class ThroughTheShow(unittest.TestCase):
+    def plan(self, **rules):
+        project = project_of(head(0.45), outputs=("square",), count=4, **rules)
+        return Planner().plans(project)["square"]
+
+    def test_every_slide_goes_on_where_the_one_before_was(self):
+        plan = self.plan(show_move="push-in", strength="strong")
+        sizes = [(plan.opening[k, 2], plan.closing[k, 2]) for k in range(4)]
+        self.assertAlmostEqual(sizes[0][0] / sizes[3][1], 1.5, places=6)
+        rate = plan.schedule.total
+        for k in range(3):
+            # Where two slides meet, both have the same zoom at the same instant.
+            ends = [plan.schedule.first[j] + plan.schedule.frames[j] for j in (k, k + 1)]
+            zoom_end = sizes[k][1] / sizes[0][0]
+            share = (ends[0] - plan.schedule.first[k + 1]) / (ends[1] - plan.schedule.first[k + 1])
+            zoom_then = (sizes[k + 1][0] * (sizes[k + 1][1] / sizes[k + 1][0]) ** share) / sizes[0][0]
+            self.assertAlmostEqual(zoom_end, zoom_then, delta=0.01)
+        self.assertGreater(rate, 0)
+
+    def test_a_slide_with_a_move_of_its_own_keeps_it(self):
+        project = project_of(head(0.45), outputs=("square",), count=3, show_move="pull-out")
+        project = set_on_slides([project.slides[1].id], "x", move="hold").apply(project)
+        plan = Planner().plans(project)["square"]
+        self.assertEqual([plan.framing(k).move.value for k in range(3)], ["pull-out", "hold", "pull-out"])

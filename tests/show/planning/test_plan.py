@@ -1,0 +1,156 @@
+"""Plans: pure, incremental, and what hand-set framings do."""
+
+import unittest
+from fractions import Fraction
+
+import numpy as np
+
+from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.document import edits
+from jaunty_frame.document.model import KeepArea, Photo, Project
+from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.show.checks.findings import Kind, PhotoState, all_findings, output_findings
+from jaunty_frame.show.frames.content import FrameContent, frame_content
+from jaunty_frame.show.planning.plan import Planner, plan_output
+from jaunty_frame.show.planning.plan_json import plan_object
+
+
+def project(count=12, outputs=("tall", "square", "wide")):
+    rng = np.random.default_rng(5)
+    photos = []
+    for k in range(count):
+        width, height = ((6000, 4000), (3000, 4000), (4000, 4000), (5400, 1800))[k % 4]
+        x, y = rng.random(2) * 0.6
+        area = KeepArea(box=(float(x), float(y), 0.3, 0.3))
+        photos.append(Photo(id=f"p{k}", path=f"p{k}.jpg", width=width, height=height, keep_areas=(area,), finder=1))
+    chosen = tuple(preset for preset in PRESETS if preset.id in outputs)
+    return edits.add_photos(photos).apply(Project(outputs=chosen))
+
+
+def same(a, b):
+    for name in ("opening", "closing", "placement", "course", "softness", "hand_set", "hairline"):
+        np.testing.assert_array_equal(getattr(a, name), getattr(b, name), err_msg=name)
+    assert a.schedule == b.schedule
+
+
+class Incremental(unittest.TestCase):
+    def test_planning_again_gives_what_planning_anew_gives(self):
+        planner, state = Planner(), project()
+        planner.plans(state)
+        for edit in (
+            edits.set_on_slides(["p3-1"], "Seconds", seconds=Fraction(13, 7)),
+            edits.move_slides(["p1-1", "p7-1"], 5),
+            edits.remove_slides(["p2-1"]),
+            edits.repeat_slide("p4-1"),
+            edits.set_keep_areas("p5", [KeepArea(box=(0, 0, 0.2, 0.2)), KeepArea(box=(0.8, 0, 0.2, 0.2))]),
+            edits.turn_photos(["p6"], 1),
+            edits.add_output(PRESETS[8]),
+            edits.set_for_all("Move", move=Move.PAN),
+            edits.set_framing("p8-1", "tall", Window(0, 0, 0.3, 0.8), Window(0.1, 0, 0.3, 0.8)),
+            edits.remove_output("square"),
+        ):
+            state = edit.apply(state)
+            again, anew = planner.plans(state), Planner().plans(state)
+            self.assertEqual(list(again), list(anew))
+            for output_id, plan in again.items():
+                with self.subTest(edit=edit.label, output=output_id):
+                    same(plan, anew[output_id])
+
+    def test_only_the_changed_output_changes(self):
+        planner, state = Planner(), project()
+        before = planner.plans(state)
+        state = edits.set_framing("p1-1", "tall", Window(0, 0, 0.5, 1), Window(0, 0, 0.5, 1)).apply(state)
+        after = planner.plans(state)
+        np.testing.assert_array_equal(before["wide"].opening, after["wide"].opening)
+        self.assertEqual(after["tall"].framing(1).opening, (0, 0, 0.5, 1))
+        self.assertIsNone(after["tall"].framing(1).placement)
+
+    def test_an_empty_project_has_empty_plans(self):
+        plan = plan_output(Project(outputs=PRESETS[:1]), "tall")
+        self.assertEqual((plan.schedule.total, plan_object(plan)["slides"]), (0, []))
+
+
+class Frames(unittest.TestCase):
+    def setUp(self):
+        self.plan = plan_output(project(3), "wide")
+
+    def test_a_dissolve_mixes_two_slides_at_half_steps(self):
+        first = self.plan.schedule.first[1]
+        content = frame_content(self.plan, first)
+        self.assertEqual((content.layer.slide, content.incoming.slide), (0, 1))
+        self.assertAlmostEqual(content.weight, 0.5 / 21)
+        self.assertEqual(content.incoming.window, self.plan.framing(1).opening)
+
+    def test_the_last_visible_frame_shows_the_closing(self):
+        last = self.plan.schedule.frames[0] - 1
+        self.assertEqual(frame_content(self.plan, last).layer.window, self.plan.framing(0).closing)
+
+    def test_fades_begin_and_end_nearly_black(self):
+        self.assertAlmostEqual(frame_content(self.plan, 0).light, 0.5 / 21)
+        self.assertAlmostEqual(frame_content(self.plan, self.plan.schedule.total - 1).light, 0.5 / 21)
+        self.assertEqual(frame_content(self.plan, 100).light, 1.0)
+
+    def test_held_frames_are_equal(self):
+        state = edits.set_for_all("Move", move=Move.HOLD).apply(project(2))
+        plan = plan_output(state, "wide")
+        self.assertEqual(frame_content(plan, 40), frame_content(plan, 41))
+        self.assertIsInstance(frame_content(plan, 40), FrameContent)
+
+
+class Json(unittest.TestCase):
+    def test_fields(self):
+        state = edits.add_output(PRESETS[8]).apply(project(3))
+        value = plan_object(Planner().plans(state)["disc"])
+        self.assertEqual((value["pixel_aspect"], value["frame_rate"]), ("64/45", "25/1"))
+        self.assertEqual(value["fade_in"], {"frames": 18})
+        slide = value["slides"][0]
+        self.assertEqual((slide["slide"], slide["slide_id"], slide["photo"]), (1, "p0-1", "p0.jpg"))
+        self.assertEqual(slide["transition"], {"kind": "cross-dissolve", "frames": 17})
+        self.assertIsNone(value["slides"][-1]["transition"])
+        self.assertEqual(len(slide["keep_areas"]), len(slide["keep_area_details"]))
+        n, d = map(int, value["seconds"].split("/"))
+        self.assertEqual(Fraction(n, d) * 25, value["frames"])
+
+
+class Findings(unittest.TestCase):
+    def found(self, state, output="tall", states=()):
+        return {f.kind: f for f in output_findings(Planner().plans(state)[output], dict(states))}
+
+    def one(self, *areas, size=(6000, 4000), **fields):
+        photo = Photo(id="p", path="a/p.jpg", width=size[0], height=size[1], keep_areas=areas)
+        state = edits.add_photos([photo]).apply(Project(outputs=PRESETS[:1]))
+        return edits.set_on_slides(["p-1"], "Set", move=Move.HOLD, **fields).apply(state)
+
+    def test_a_subject_that_covers_has_none(self):
+        self.assertEqual(self.found(self.one(KeepArea(box=(0.4, 0.4, 0.1, 0.1)))), {})
+
+    def test_forced_cover_cuts_a_keep_area(self):
+        wide = KeepArea(box=(0.1, 0.3, 0.75, 0.3))
+        found = self.found(self.one(wide, placement=Placement.COVER))
+        self.assertAlmostEqual(found[Kind.KEEP_AREA_CUT].amount, 0.5, places=3)
+
+    def test_bars_are_noted_where_asked_for_and_marked_where_not(self):
+        ends = KeepArea(box=(0, 0.4, 0.1, 0.1)), KeepArea(box=(0.9, 0.4, 0.1, 0.1))
+        self.assertFalse(self.found(self.one(*ends))[Kind.BARS_LEFT].noted_only)
+        asked = self.found(self.one(*ends, placement=Placement.WHOLE))[Kind.BARS_LEFT]
+        self.assertTrue(asked.noted_only)
+        self.assertAlmostEqual(asked.amount, 0.625, places=3)
+
+    def test_small_photos_are_soft(self):
+        found = self.found(self.one(size=(730, 548)))
+        self.assertAlmostEqual(found[Kind.SOFT].amount, 548 / 1920, places=3)
+
+    def test_missing_and_changed_photos_are_named(self):
+        state = self.one()
+        for given, kind in (
+            (PhotoState.MISSING, Kind.MISSING_PHOTO),
+            (PhotoState.CHANGED, Kind.CHANGED_PHOTO),
+        ):
+            self.assertIn("p.jpg", self.found(state, states={"p": given})[kind].sentence)
+
+    def test_order_is_by_slide_then_output(self):
+        state = edits.set_for_all("Placement", placement=Placement.WHOLE).apply(project(4))
+        keys = [(f.slide, f.output) for f in all_findings(state, Planner().plans(state), {})]
+        self.assertEqual(keys, sorted(keys, key=lambda key: (key[0], ("tall", "square", "wide").index(key[1]))))
