@@ -3,14 +3,12 @@
 from fractions import Fraction
 from pathlib import Path
 
-import cv2
-
 from bench.subjects import median_ratio, project_of, report, write_photos
 from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.export.export import export_show
-from jaunty_frame.media.export.export_request import Quality
-from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.planning.plan import Plan, plan_output
@@ -43,10 +41,9 @@ def run(folder: Path) -> None:
 
 
 def _frames_in_memory(plan: Plan, source: PhotoSource) -> list[VideoFrame]:
-    cv2.setNumThreads(1)
     output = plan.output
     frames = []
-    with FramePainter(plan, source, output.width, output.height, Coding.VIDEO) as painter:
+    with FramePainter(plan, source, output_format(plan, output.width, output.height, Coding.VIDEO)) as painter:
         for n in range(plan.schedule.total):
             frame = VideoFrame(output.width, output.height)
             painter.paint_at(frame.surface, n)

@@ -12,10 +12,14 @@ import numpy as np
 from bench.subjects import RUNS, median_ratio, photo_record, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.demo.project import make_demo
-from jaunty_frame.document.edits import add_output, add_photos, set_keep_areas, set_on_slides
-from jaunty_frame.document.model import KeepArea, Project
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.outputs import add_output
+from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
@@ -32,7 +36,7 @@ def run_screening(folder: Path) -> None:
         source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
         rates = []
         for _ in range(RUNS):
-            with FramePainter(plan, source, width, height, Coding.SCREEN) as painter:
+            with FramePainter(plan, source, output_format(plan, width, height, Coding.SCREEN)) as painter:
                 taken = seconds_of(lambda: [painter.paint_at(surface, n) for n in range(plan.schedule.total)])  # noqa: B023
             rates.append(plan.schedule.total / taken)
         report(

@@ -11,8 +11,10 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, window_at
 from jaunty_frame.core.painting.level_specs import DENSITY, LevelSpec, level_specs
 from jaunty_frame.core.painting.levels import make_level
-from jaunty_frame.core.painting.placing import paint_photo
-from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.core.painting.mapping import window_mapping
+from jaunty_frame.core.painting.placing import place
+from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
+from jaunty_frame.core.painting.workspace import Workspace
 
 _SIZE = 1920, 1080
 _HALF = 64
@@ -46,11 +48,12 @@ def jitter(photo: np.ndarray) -> float:
     opening, closing = Window(0.0, 0.0, 1.0, 1.0), Window(0.5 - 0.5 / 1.05, 0.5 - 0.5 / 1.05, 1 / 1.05, 1 / 1.05)
     level = make_level(photo, level_specs((opening, closing), *_SIZE)[0], Coding.VIDEO)
     surface = new_surface(*_SIZE, Coding.VIDEO)
+    workspace = Workspace(FrameFormat(*_SIZE, 1.0, Coding.VIDEO))
     sharp = photo[..., 0].astype(np.float32)
     errors = []
     for n in range(0, 150, 3):
         window = window_at(opening, closing, EASE_IN_OUT, n / 149)
-        paint_photo(surface, level, window, None)
+        place(surface, level, window_mapping(window, _SIZE), workspace)
         luma = surface.planes[0].astype(np.float32)
         for x in (200, 700, 1220, 1700):
             for y in (160, 540, 900):
@@ -87,10 +90,11 @@ def breathing(photo: np.ndarray, density: float) -> float:
     spec = LevelSpec(region, round(width * 1.2 * density), round(height * 1.2 * density), extent)
     level = make_level(photo, spec, Coding.VIDEO)
     surface = new_surface(width, height, Coding.VIDEO)
+    workspace = Workspace(FrameFormat(width, height, 1.0, Coding.VIDEO))
     sharpness = []
     for phase in range(21):
         window = Window(0.12 + phase / 20 / width * extent, 0.12, extent, tall)
-        paint_photo(surface, level, window, None)
+        place(surface, level, window_mapping(window, (width, height)), workspace)
         luma = surface.planes[0].astype(np.float32)
         gradient = cv2.Sobel(luma, cv2.CV_32F, 1, 0) ** 2 + cv2.Sobel(luma, cv2.CV_32F, 0, 1) ** 2
         blocks = gradient[: height // 64 * 64, : width // 64 * 64].reshape(height // 64, 64, width // 64, 64)

@@ -10,9 +10,13 @@ import cv2
 import numpy as np
 
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
-from jaunty_frame.document.edits import add_photos, set_for_all
-from jaunty_frame.document.model import Attention, HouseRules, KeepArea, Photo, Project, Transition
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.photo import Attention, KeepArea, Photo
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
+from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 
@@ -50,11 +54,10 @@ def project_of(paths: list[Path], folder: Path, output: str, seconds: Fraction, 
     """Return a project that pushes in on every photo."""
     cache = ThumbnailCache(folder / "thumbnails")
     photos = [look_at_photo(path, folder, cache) for path in paths]
-    kind = "cross-dissolve" if transition else "cut"
     rules = HouseRules(
         seconds_moving=seconds,
         seconds_held=seconds,
-        transition=Transition(kind=kind, seconds=transition),
+        transition=CrossDissolve(seconds=transition) if transition else Cut(),
         fade_in=Fraction(0),
         fade_out=Fraction(0),
     )

@@ -15,7 +15,9 @@ from jaunty_frame.app.shell.main_window import MainWindow  # noqa: E402
 from jaunty_frame.app.project.session import Session  # noqa: E402
 from jaunty_frame.app.widgets.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
-from jaunty_frame.document.edits import set_on_photo, set_on_slides, set_zones  # noqa: E402
+from jaunty_frame.document.edits.outputs import set_zones  # noqa: E402
+from jaunty_frame.document.edits.photos import set_on_photo  # noqa: E402
+from jaunty_frame.document.edits.slides import set_on_slides  # noqa: E402
 from PySide6.QtCore import QEventLoop  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
@@ -51,43 +53,43 @@ def main() -> None:
         slides = window.session.project.slides
         window.sheet.select_cell(slides[1].id, "tall")
         take("sheet-and-bench")
-        window.bench.show_page(1)
+        window.bench.show_page("move")
         window.session.apply(set_on_slides([slides[2].id], "Move", move="diagonal", strength="strong"))
         window.sheet.select_cell(slides[2].id, "wide")
         window.bench.scrub.setValue(500)
         take("bench-move")
         window.session.undo()
         window.bench.scrub.setValue(0)
-        window.bench.show_page(2)
+        window.bench.show_page("photo")
         window.session.apply(set_on_photo(slides[6].photo, "Straighten", straightening=3.0))
         window.sheet.select_cell(slides[6].id, "square")
         take("bench-photo")
         window.session.undo()
-        window.bench.show_page(0)
-        window.show_findings()
+        window.bench.show_page("placement")
+        window.desk.open("findings")
         take("findings")
-        window.open_on_bench()
-        window.actions_by_name["all-rows"].trigger()
+        window.desk.open("bench")
+        window.desk.actions["all-rows"].trigger()
         window.sheet.select_cell(slides[8].id, "wide")
         take("whole-show")
         window.sheet.set_picture_height(104)
-        window.show_export()
-        window.export_panel.folder.setText("/home/potter/Videos/Kiln opening")
+        window.desk.open("export")
+        window.side.panel("export").folder.setText("/home/potter/Videos/Kiln opening")
         take("export")
-        window.show_house_rules()
+        window.desk.open("house-rules")
         take("house-rules")
         window.sheet.select_cell(slides[7].id, "tall")
         window.session.apply(set_zones("tall", window.session.project.output("tall").zones.changed(tile="3/4")))
-        window.show_zones()
+        window.desk.open("zones")
         take("zones")
         window.session.undo()
         window.switch_theme()
-        window.open_on_bench()
+        window.desk.open("bench")
         window.sheet.select_cell(slides[7].id, "tall")
         take("dark")
         window.switch_theme()
         window.sheet.select_cell(slides[3].id, "wide")
-        window.play()
+        window.desk.open("screening")
         window.screening.play_or_pause()
         window.screening._seek(window.screening.frame + 60)
         while window.screening.picture.image is None:

@@ -19,9 +19,10 @@ from PySide6.QtWidgets import QApplication, QWidget
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.start import make_application
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
@@ -52,7 +53,9 @@ class WindowCase(unittest.TestCase):
         self.cache = ThumbnailCache(self.folder / "cache")
         imported = import_photos(write_set(self.folder, self.photo_count), self.folder, self.cache)
         outputs = tuple(output_from_text(text) for text in OUTPUTS)
-        rules = HouseRules(seconds_moving=Fraction(1), transition={"seconds": "1/5"}, fade_in="1/5", fade_out="1/5")
+        rules = HouseRules(
+            seconds_moving=Fraction(1), transition=CrossDissolve(seconds="1/5"), fade_in="1/5", fade_out="1/5"
+        )
         save_project(
             add_photos(imported.photos).apply(Project(title="Show", outputs=outputs, house_rules=rules)), self.path
         )

@@ -5,10 +5,18 @@ from fractions import Fraction
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
-from jaunty_frame.document import edits
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.framings import drop_framings, set_framing
+from jaunty_frame.document.edits.house_rules import set_for_all, set_title
+from jaunty_frame.document.edits.keep_areas import set_keep_areas, use_elsewhere
+from jaunty_frame.document.edits.outputs import add_output, duplicate_output, remove_output
+from jaunty_frame.document.edits.photos import add_photos, set_on_photo, turn_photos, with_photo, without_copies
+from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.history import History
-from jaunty_frame.document.model import KeepArea, Photo, Project
+from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.settings import settings_of
 
 CONTENT = "blake2b:" + 32 * "0"
 
@@ -18,11 +26,11 @@ def photo(name):
 
 
 def project(names="abcd"):
-    return edits.add_photos([photo(name) for name in names]).apply(Project(outputs=PRESETS[:2]))
+    return add_photos([photo(name) for name in names]).apply(Project(outputs=PRESETS[:2]))
 
 
 def order(state):
-    return "".join(slide.photo for slide in state.slides)
+    return "".join(slide.exhibit.photo for slide in state.slides)
 
 
 class RunningOrder(unittest.TestCase):
@@ -35,64 +43,64 @@ class RunningOrder(unittest.TestCase):
             (("b-1",), 2, "abcd"),
         ):
             with self.subTest(ids=ids, before=before):
-                self.assertEqual(order(edits.move_slides(ids, before).apply(project())), expected)
+                self.assertEqual(order(move_slides(ids, before).apply(project())), expected)
 
     def test_the_same_photo_twice(self):
-        state = edits.repeat_slide("b-1").apply(project())
+        state = repeat_slide("b-1").apply(project())
         self.assertEqual(order(state), "abbcd")
         self.assertEqual(state.slides[2].id, "b-2")
         self.assertEqual(len(state.photos), 4)
-        gone = edits.remove_slides(["b-1"]).apply(state)
+        gone = remove_slides(["b-1"]).apply(state)
         self.assertEqual((order(gone), len(gone.photos)), ("abcd", 4))
-        self.assertEqual(len(edits.remove_slides(["b-2"]).apply(gone).photos), 3)
+        self.assertEqual(len(remove_slides(["b-2"]).apply(gone).photos), 3)
 
     def test_adding_again_adds_a_slide_but_no_photo(self):
-        state = edits.add_photos([photo("a")], at=1).apply(project())
+        state = add_photos([photo("a")], at=1).apply(project())
         self.assertEqual(order(state), "aabcd")
         self.assertEqual(len(state.photos), 4)
 
     def test_copies_within_one_import_share_one_photo(self):
         first, copy = (photo("a").changed(path=path, content=CONTENT) for path in ("a.jpg", "more/a.jpg"))
-        state = edits.add_photos([first, photo("b"), copy]).apply(Project())
+        state = add_photos([first, photo("b"), copy]).apply(Project())
         self.assertEqual(order(state), "aba")
         self.assertEqual([one.path for one in state.photos], ["a.jpg", "b.jpg"])
-        self.assertEqual(edits.without_copies(Project(), [first, copy]), ([first], [copy]))
-        self.assertEqual(edits.without_copies(state, [copy]), ([], [copy]))
+        self.assertEqual(without_copies(Project(), [first, copy]), ([first], [copy]))
+        self.assertEqual(without_copies(state, [copy]), ([], [copy]))
 
     def test_another_picture_gets_an_id_of_its_own(self):
-        state = edits.add_photos([photo("a").changed(content=CONTENT)]).apply(project())
+        state = add_photos([photo("a").changed(content=CONTENT)]).apply(project())
         self.assertEqual([one.id for one in state.photos], ["a", "b", "c", "d", "a-2"])
-        self.assertEqual(state.slides[-1].photo, "a-2")
+        self.assertEqual(state.slides[-1].exhibit.photo, "a-2")
 
 
 class Framings(unittest.TestCase):
     def setUp(self):
-        self.state = edits.set_framing("a-1", "tall", Window(0, 0, 1, 1), Window(0, 0, 1, 1)).apply(project())
+        self.state = set_framing("a-1", "tall", Window(0, 0, 1, 1), Window(0, 0, 1, 1)).apply(project())
 
     def test_a_quarter_turn_turns_areas_and_drops_framings(self):
-        turned = edits.turn_photos(["a"], 1).apply(self.state)
+        turned = turn_photos(["a"], 1).apply(self.state)
         self.assertEqual(turned.hand_set, ())
         self.assertEqual(turned.photo("a").upright_size, (200, 300))
         for got, wanted in zip(turned.photo("a").keep_areas[0].box, (0.4, 0.1, 0.4, 0.3), strict=True):
             self.assertAlmostEqual(got, wanted)
-        again = edits.turn_photos(["a"], 3).apply(turned)
+        again = turn_photos(["a"], 3).apply(turned)
         self.assertEqual(again.photo("a").quarter_turns, 0)
 
     def test_they_belong_to_one_output(self):
         self.assertIsNone(self.state.hand_set_framing("a-1", "portrait"))
-        copied = edits.duplicate_output("tall").apply(self.state)
+        copied = duplicate_output("tall").apply(self.state)
         self.assertIsNotNone(copied.hand_set_framing("a-1", "tall-2"))
-        self.assertEqual(edits.remove_output("tall").apply(self.state).hand_set, ())
-        self.assertEqual(edits.drop_framings([("a-1", "tall")]).apply(self.state).hand_set, ())
-        self.assertEqual(edits.remove_slides(["a-1"]).apply(self.state).hand_set, ())
+        self.assertEqual(remove_output("tall").apply(self.state).hand_set, ())
+        self.assertEqual(drop_framings([("a-1", "tall")]).apply(self.state).hand_set, ())
+        self.assertEqual(remove_slides(["a-1"]).apply(self.state).hand_set, ())
 
 
 class HouseRules(unittest.TestCase):
     def test_a_rule_for_all_reaches_slides_already_placed(self):
-        state = edits.set_on_slides(["a-1"], "Move", move=Move.PAN).apply(project())
-        state = edits.set_for_all("Move", move=Move.HOLD).apply(state)
+        state = set_on_slides(["a-1"], "Move", move=Move.PAN).apply(project())
+        state = set_for_all("Move", move=Move.HOLD).apply(state)
         self.assertEqual({slide.move for slide in state.slides}, {None})
-        self.assertEqual(state.seconds_of(state.slides[0]), Fraction(7, 2))
+        self.assertEqual(settings_of(state.slides[0], state.house_rules).seconds, Fraction(7, 2))
 
 
 class Undo(unittest.TestCase):
@@ -100,11 +108,11 @@ class Undo(unittest.TestCase):
         history = History(project())
         states = [history.project]
         for edit in (
-            edits.set_title("New"),
-            edits.move_slides(["a-1"], 3),
-            edits.turn_photos(["b"], 1),
-            edits.add_output(PRESETS[0]),
-            edits.remove_slides(["c-1"]),
+            set_title("New"),
+            move_slides(["a-1"], 3),
+            turn_photos(["b"], 1),
+            add_output(PRESETS[0]),
+            remove_slides(["c-1"]),
         ):
             self.assertTrue(history.apply(edit))
             states.append(history.project)
@@ -120,9 +128,9 @@ class Undo(unittest.TestCase):
         history = History(project())
         before = history.project
         for k in range(5):
-            history.apply(edits.set_keep_areas("a", [KeepArea(box=(0.1 * k, 0, 0.1, 0.1))], merge="drag"))
+            history.apply(set_keep_areas("a", [KeepArea(box=(0.1 * k, 0, 0.1, 0.1))], merge="drag"))
         history.close_gesture()
-        history.apply(edits.set_keep_areas("a", [], merge="drag"))
+        history.apply(set_keep_areas("a", [], merge="drag"))
         history.undo()
         self.assertAlmostEqual(history.project.photo("a").keep_areas[0].box[0], 0.4)
         history.undo()
@@ -131,13 +139,13 @@ class Undo(unittest.TestCase):
 
     def test_what_changes_nothing_is_no_step(self):
         history = History(project())
-        self.assertFalse(history.apply(edits.move_slides(["a-1"], 0)))
+        self.assertFalse(history.apply(move_slides(["a-1"], 0)))
         self.assertEqual(history.undo_label, "")
 
     def test_facts_outlast_undo(self):
         history = History(project())
-        history.apply(edits.set_title("New"))
-        history.amend(edits.Edit("Facts", lambda state: edits.with_photo(state, "a", size=77)))
+        history.apply(set_title("New"))
+        history.amend(Edit("Facts", lambda state: with_photo(state, "a", size=77)))
         history.undo()
         self.assertEqual((history.project.title, history.project.photo("a").size), ("Untitled show", 77))
 
@@ -150,22 +158,22 @@ class CloseUpsAndIntents(unittest.TestCase):
         self.slide = self.project.slides[0].id
 
     def test_a_close_up_is_a_slide_of_its_own_after_the_photos(self):
-        after = edits.add_close_up(self.slide, self.BOX).apply(self.project)
-        self.assertEqual([slide.close_up for slide in after.slides], [None, tuple(self.BOX)])
+        after = add_close_up(self.slide, self.BOX).apply(self.project)
+        self.assertEqual([slide.exhibit.close_up for slide in after.slides], [None, tuple(self.BOX)])
         self.assertEqual(len({slide.id for slide in after.slides}), 2)
 
     def test_a_quarter_turn_takes_close_ups_along(self):
-        after = edits.add_close_up(self.slide, self.BOX).apply(self.project)
-        turned = edits.turn_photos(["p"], 1).apply(after)
-        for value, expected in zip(turned.slides[1].close_up, (0.4, 0.1, 0.4, 0.3), strict=True):
+        after = add_close_up(self.slide, self.BOX).apply(self.project)
+        turned = turn_photos(["p"], 1).apply(after)
+        for value, expected in zip(turned.slides[1].exhibit.close_up, (0.4, 0.1, 0.4, 0.3), strict=True):
             self.assertAlmostEqual(value, expected)
-        back = edits.turn_photos(["p"], 3).apply(turned)
-        for value, expected in zip(back.slides[1].close_up, self.BOX, strict=True):
+        back = turn_photos(["p"], 3).apply(turned)
+        for value, expected in zip(back.slides[1].exhibit.close_up, self.BOX, strict=True):
             self.assertAlmostEqual(value, expected)
 
     def test_an_intent_is_a_wish_that_a_new_one_replaces(self):
-        first = edits.use_elsewhere(self.slide, Window(0.5, 0.1, 0.3, 0.3), Move.PAN, Direction.LEFT)
-        second = edits.use_elsewhere(self.slide, Window(0.2, 0.1, 0.3, 0.3), Move.HOLD, Direction.AUTO)
+        first = use_elsewhere(self.slide, "p", Window(0.5, 0.1, 0.3, 0.3), Move.PAN, Direction.LEFT)
+        second = use_elsewhere(self.slide, "p", Window(0.2, 0.1, 0.3, 0.3), Move.HOLD, Direction.AUTO)
         after = second.apply(first.apply(self.project))
         areas = after.photo("p").keep_areas
         self.assertEqual([area.box[0] for area in areas], [0.1, 0.2])
@@ -175,8 +183,8 @@ class CloseUpsAndIntents(unittest.TestCase):
     def test_leans_and_straightening_are_bounded(self):
         output = self.project.outputs[0].id
         with self.assertRaises(ValueError):
-            edits.set_framing(self.slide, output, None, Window(0, 0, 1, 1), leans=(0.0, 9.0))
+            set_framing(self.slide, output, None, Window(0, 0, 1, 1), leans=(0.0, 9.0))
         with self.assertRaises(ValueError):
-            edits.add_close_up(self.slide, Window(0.9, 0.2, 0.3, 0.4)).apply(self.project)
+            add_close_up(self.slide, Window(0.9, 0.2, 0.3, 0.4)).apply(self.project)
         with self.assertRaises(ValueError):
-            edits.set_on_photo("p", "x", straightening=16.0).apply(self.project)
+            set_on_photo("p", "x", straightening=16.0).apply(self.project)

@@ -11,19 +11,15 @@ from hypothesis import strategies as st
 
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Move, Strength
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.file_format import project_from_text, project_schema, project_to_text
-from jaunty_frame.document.model import (
-    BlurredFill,
-    HandSet,
-    HouseRules,
-    KeepArea,
-    Photo,
-    PlainFill,
-    Project,
-    Slide,
-    Transition,
-)
+from jaunty_frame.document.fills.blurred import BlurredFill
+from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.model import VERSION, HandSet, HouseRules, Project, Slide
 from jaunty_frame.document.outputs import PRESETS, output_from_text, with_free_id
+from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
+from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.errors import NewerProject, ProjectError, UsageError
 
 GOLDEN = Path(__file__).with_name("golden")
@@ -46,14 +42,14 @@ def full_project():
     )
     slide = Slide(
         id="abc-1",
-        photo="abc",
+        exhibit=PhotoExhibit(photo="abc", close_up=(0.1, 0.1, 0.5, 0.5)),
         seconds=Fraction(7, 3),
         placement=Placement.WHOLE,
         move=Move.TILT,
         strength=Strength.STRONG,
         easing=(0.1, 0.2, 0.3, 1),
         fill=PlainFill(colour="#a0b1c2"),
-        transition=Transition(kind="cut"),
+        transition=Cut(),
     )
     rules = HouseRules(fill=BlurredFill(), move=Move.HOLD, fade_in=Fraction(0))
     framings = (
@@ -70,13 +66,13 @@ class OldFiles(unittest.TestCase):
         project = project_from_text((GOLDEN / "version-1.jaunty").read_text(encoding="utf-8"))
         self.assertEqual((len(project.photos), len(project.slides), len(project.outputs)), (14, 15, 5))
         seen = project.slides
-        self.assertEqual(seen[0].transition, Transition(kind="cut"))
+        self.assertEqual(seen[0].transition, Cut())
         self.assertEqual((seen[0].seconds, seen[0].strength), (Fraction(13, 2), Strength.STRONG))
         self.assertEqual(seen[1].fill, PlainFill(colour="#6b2a1f"))
         self.assertEqual((seen[2].path, seen[2].easing), ("arc", (0.3, 0.1, 0.6, 0.9)))
-        self.assertEqual(seen[3].close_up, (0.2, 0.3, 0.3, 0.4))
+        self.assertEqual(seen[3].exhibit.close_up, (0.2, 0.3, 0.3, 0.4))
         self.assertEqual(seen[4].fill, BlurredFill())
-        self.assertEqual(seen[5].transition, Transition(kind="cross-dissolve", seconds=Fraction(3, 2)))
+        self.assertEqual(seen[5].transition, CrossDissolve(seconds=Fraction(3, 2)))
         self.assertEqual(project.photos[5].straightening, 3.5)
         self.assertEqual(project.photos[8].quarter_turns, 1)
         self.assertEqual([framing.opening is None for framing in project.hand_set], [False, True, False])
@@ -115,7 +111,7 @@ class Refusals(unittest.TestCase):
         return json.dumps(content)
 
     def test_a_newer_version_is_refused_with_a_sentence(self):
-        self.assertIn("newer", self.refused(self.changed("version", value=2), NewerProject))
+        self.assertIn("newer", self.refused(self.changed("version", value=VERSION + 1), NewerProject))
 
     def test_absurd_values_are_named_with_their_place(self):
         for path, value in (

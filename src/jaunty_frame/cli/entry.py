@@ -1,7 +1,7 @@
-"""The command ``jaunty-frame``: a sub-command, or else the window.
+"""The command ``jaunty-frame``: a verb, or else the window.
 
-The first argument decides: the name of a sub-command or something that begins with ``-`` goes to the commands, anything
-else is a project to be opened in the window.
+The first argument decides: the name of a verb or something that begins with ``-`` goes to the verbs, anything else
+ is a project to be opened in the window.
 """
 
 import gc
@@ -9,6 +9,7 @@ import signal
 import sys
 from types import FrameType, ModuleType
 
+from jaunty_frame.cli.verb_list import is_verb
 from jaunty_frame.errors import Cancelled, JauntyError, UsageError
 
 PROJECT_SUFFIX = ".jaunty"
@@ -23,10 +24,12 @@ def main(arguments: list[str] | None = None) -> None:
     try:
         if not arguments or arguments[0].endswith(PROJECT_SUFFIX):
             sys.exit(_open_window(arguments))
-        # The commands' libraries take 0.3 s to load, which opening a project in the window should not wait for.
-        from jaunty_frame.cli.run import is_command, run_command
+        if not is_verb(arguments[0]):
+            sys.exit(_open_window(arguments))
+        # The verbs' libraries take 0.3 s to load, which opening a project in the window should not wait for.
+        from jaunty_frame.cli.run import run_verb
 
-        sys.exit(run_command(arguments) if is_command(arguments[0]) else _open_window(arguments))
+        sys.exit(run_verb(arguments))
     except (KeyboardInterrupt, Cancelled) as stopped:
         print(str(stopped) or "Stopped.", file=sys.stderr)
         sys.exit(_CANCELLED)

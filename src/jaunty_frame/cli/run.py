@@ -1,24 +1,35 @@
-"""Running a sub-command; what typer has to complain of becomes an error of ours, in one line."""
+"""Running a verb; what typer has to complain of becomes an error of ours, in one line."""
+
+from pkgutil import resolve_name
 
 import typer
 
-from jaunty_frame.cli.commands import app
+from jaunty_frame.cli.verb_list import VERBS
 from jaunty_frame.errors import Cancelled, UsageError
 
 # typer brings a copy of click of its own, whose base error it does not export.
 _ClickException: type[Exception] = typer.BadParameter.__mro__[2]
+_HELP = """One set of photos, one slideshow for every screen.
+
+    Without a command, **jaunty-frame [PROJECT]** opens the window.
+
+    From a folder of photos to finished videos:
+
+        jaunty-frame new photos/ --output tall --output wide --to trip.jaunty
+
+        jaunty-frame render trip.jaunty --all --to shows/
+
+    Outputs are **tall** (1080x1920), **portrait** (1080x1350), **square** (1080x1080), **classic** (1440x1080),
+    **panel** (1280x800), **wide** (1920x1080), **uhd** (3840x2160), **banner** (3840x1080), **disc** (720x576 shown as
+    16:9), or a size of your own like **1200x628@25**. Where something is wrong, one sentence on the error stream says
+    what, and the exit code is 2.
+    """
 
 
-def is_command(argument: str) -> bool:
-    """Return whether a first argument asks for a command: its name, or an option."""
-    names = {command.callback.__name__ for command in app.registered_commands if command.callback}
-    return argument in names or argument.startswith("-")
-
-
-def run_command(arguments: list[str]) -> int:
-    """Run a command and return its exit code. Raises JauntyError."""
+def run_verb(arguments: list[str]) -> int:
+    """Run a verb and return its exit code. Raises JauntyError."""
     try:
-        code = app(arguments, standalone_mode=False, prog_name="jaunty-frame")
+        code = _commands()(arguments, standalone_mode=False, prog_name="jaunty-frame")
     except typer.Exit as leave:
         return leave.exit_code
     except typer.Abort as stopped:
@@ -27,3 +38,14 @@ def run_command(arguments: list[str]) -> int:
         message = getattr(error, "format_message", lambda: "")().rstrip(".")
         raise UsageError(f"{message}. See jaunty-frame --help." if message else "See jaunty-frame --help.") from error
     return code if isinstance(code, int) else 0
+
+
+def _commands() -> typer.Typer:
+    commands = typer.Typer(
+        add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode="markdown"
+    )
+    # With a callback it stays a group of commands, even of one.
+    commands.callback(help=_HELP)(lambda: None)
+    for name, module in VERBS.items():
+        commands.command(name)(resolve_name(f"{module}:run"))
+    return commands

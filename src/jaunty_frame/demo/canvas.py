@@ -3,9 +3,10 @@
 Colours are linear R G B float32, x right, y down, all lengths in fractions of the canvas height.
 """
 
-import cv2
 import numpy as np
 from numpy.typing import NDArray
+
+from jaunty_frame.core.opencv import cv2
 
 Image = NDArray[np.float32]
 Colour = tuple[float, float, float]

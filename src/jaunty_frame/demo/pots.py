@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass
 
-import cv2
 import numpy as np
 from scipy.interpolate import PchipInterpolator
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.demo.canvas import Canvas, noise, rgb
 
 # Profiles: (height, radius) pairs, both in fractions of the pot's height.

@@ -14,7 +14,7 @@ from platformdirs import user_cache_dir
 
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import ProjectError

@@ -1,24 +1,21 @@
 """The project file: JSON with a format name and a version, checked as a whole before anything is believed.
 
-Every older version is brought up to date by one function per step on plain dictionaries; all are kept.
+Older versions are brought up to date first (``document.upgrades``).
 """
 
 import json
-from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
 
 from jaunty_frame.document.model import FORMAT, VERSION, Project
+from jaunty_frame.document.upgrades import UPGRADES
 from jaunty_frame.errors import NewerProject, ProjectError
 
 MAX_BYTES = 64 * 1024 * 1024
 _MOST_NESTING = 32
 _FAULTS_SHOWN = 5
 _KEY_SHOWN = 40
-
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
-"""From a version to the next: {1: upgrade_1_to_2, ...}."""
 
 
 def project_to_text(project: Project) -> str:

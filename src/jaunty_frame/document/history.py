@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from jaunty_frame.document.edits import Edit
+from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project
 
 LONGEST = 500

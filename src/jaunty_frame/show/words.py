@@ -4,8 +4,9 @@ from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.model import Output, Transition
-from jaunty_frame.show.checks.findings import Finding
+from jaunty_frame.document.model import Output
+from jaunty_frame.document.transition import Transition
+from jaunty_frame.document.transitions.cut import Cut
 
 PLACEMENT_WORDS = {
     Placement.AUTO: "Auto",
@@ -60,17 +61,21 @@ def counted(count: int, noun: str) -> str:
     return f"{count} {noun}{'s' * (count != 1)}"
 
 
-def finding_words(finding: Finding, output: Output) -> str:
+def percent(share: float) -> str:
+    """Return a share for people."""
+    return f"{share * 100:.0f} %" if share >= 0.01 else f"{share * 100:.1f} %"
+
+
+def without_place(sentence: str, slide: int, output: Output) -> str:
     """Return a finding's sentence without its place, for where the place is plain."""
-    said = finding.sentence.removeprefix(f"Slide {finding.slide} in {output.name}").lstrip(": ")
+    said = sentence.removeprefix(f"Slide {slide} in {output.name}").lstrip(": ")
     return said[:1].upper() + said[1:]
 
 
 def transition_words(transition: Transition) -> str:
     """Return for example "Cross dissolve 0.7 s"."""
-    if not transition.joint_seconds:
-        return "Cut"
-    return f"Cross dissolve {clock_text(transition.seconds)}"
+    seconds = transition.joint_seconds
+    return f"{transition.label} {clock_text(seconds)}" if seconds else Cut.label
 
 
 def shape_words(output: Output) -> str:

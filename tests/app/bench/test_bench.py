@@ -10,8 +10,8 @@ from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import visible_share
 from jaunty_frame.core.motion.courses import Move
-from jaunty_frame.document.edits import set_keep_areas
-from jaunty_frame.document.model import KeepArea
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.photo import KeepArea
 from tests.app.window_case import WindowCase
 
 
@@ -33,12 +33,12 @@ class BenchCase(WindowCase):
 
 class Choices(BenchCase):
     def test_placement_and_move_reach_every_output(self):
-        self.choose_option(self.bench.placement_page.placement, "Whole")
-        self.choose_option(self.bench.move_page.move_choice, "Hold")
+        self.choose_option(self.bench.page("placement").placement, "Whole")
+        self.choose_option(self.bench.page("move").move_choice, "Hold")
         self.assertEqual(self.project.slides[0].placement, Placement.WHOLE)
         self.assertEqual({framing.move for framing in self.framings()}, {Move.HOLD})
-        self.assertEqual(self.bench.placement_page.placement.value, Placement.WHOLE)
-        QTest.keyClick(self.bench.placement_page.placement, Qt.Key.Key_Left)
+        self.assertEqual(self.bench.page("placement").placement.value, Placement.WHOLE)
+        QTest.keyClick(self.bench.page("placement").placement, Qt.Key.Key_Left)
         self.assertEqual(self.project.slides[0].placement, Placement.SUBJECT)
 
     def test_several_chosen_slides_change_together(self):
@@ -47,21 +47,21 @@ class Choices(BenchCase):
         for row in (1, 2):
             sheet.selectionModel().select(model.index(row, FIRST_OUTPUT), sheet.selectionModel().SelectionFlag.Select)
         self.assertIn("2 more", self.bench.title.text())
-        self.choose_option(self.bench.move_page.move_choice, "Tilt")
+        self.choose_option(self.bench.page("move").move_choice, "Tilt")
         self.assertEqual([slide.move for slide in self.project.slides], [Move.TILT] * 3 + [None] * 2)
 
     def test_seconds_and_quarter_turns(self):
-        self.bench.move_page.seconds.setValue(2.25)
+        self.bench.page("move").seconds.setValue(2.25)
         self.assertEqual(self.project.slides[0].seconds, Fraction(9, 4))
-        self.click(self.bench.photo_page.turn_right)
+        self.click(self.bench.page("photo").turn_right)
         self.assertEqual(self.project.photos[0].quarter_turns, 1)
         self.settle()
         self.assertEqual(self.canvas._photo_size, self.project.photos[0].upright_size)
 
     def test_a_colour_instead_of_the_blur(self):
-        self.choose_option(self.bench.placement_page.placement, "Whole")
-        self.choose_option(self.bench.placement_page.fill, "Colour")
-        self.bench.placement_page.colour.chosen.emit("#20c040")
+        self.choose_option(self.bench.page("placement").placement, "Whole")
+        self.choose_option(self.bench.page("placement").fill.kind_choice, "Colour")
+        self.bench.page("placement").fill.fields["colour"].chosen.emit("#20c040")
         self.settle()
         image = self.cell_image(0, FIRST_OUTPUT)
         top = image.pixelColor(image.width() // 2, 9)
@@ -80,14 +80,14 @@ class KeepAreas(BenchCase):
     def test_dragging_one_moves_every_outputs_framing_live(self):
         self.window.sheet.setFocus()
         cells = [self.cell_image(0, FIRST_OUTPUT + k) for k in range(3)]
-        bases = [framing.base for framing in self.framings()]
+        bases = [framing.base.window for framing in self.framings()]
         self.drag(self.canvas, self.at(0.2, 0.45), self.at(0.75, 0.45), release=False)
         box = self.project.photos[0].keep_areas[0].box
         self.assertAlmostEqual(box[0], 0.65, delta=0.02)
         self.assertEqual(self.project.photos[0].keep_areas[0].origin, "hand")
         for framing, before in zip(self.framings()[:2], bases, strict=False):
-            self.assertNotEqual(framing.base, before)
-            shares = visible_share(np.array([framing.base]), np.array([[box]]))
+            self.assertNotEqual(framing.base.window, before)
+            shares = visible_share(np.array([framing.base.window]), np.array([[box]]))
             self.assertGreaterEqual(shares.min(), 0.98 - 1e-9)
         self.settle()
         self.assertNotEqual(self.cell_image(0, FIRST_OUTPUT), cells[0])
@@ -125,30 +125,30 @@ class KeepAreas(BenchCase):
 class HandSet(BenchCase):
     def test_dragging_the_opening_changes_one_output_only(self):
         before = self.framings()
-        opening = before[0].opening
+        opening = before[0].way.opening
         edge = self.at(opening.x, opening.y + opening.h * 0.8)
         self.drag(self.canvas, edge, edge + QPointF(24, 0))
         after = self.framings()
         self.assertIsNone(after[0].placement)
-        self.assertGreater(after[0].opening.x, opening.x)
-        self.assertEqual([f.opening for f in after[1:]], [f.opening for f in before[1:]])
-        self.assertTrue(self.bench.placement_page.back_to_solved.isEnabled())
-        self.click(self.bench.placement_page.back_to_solved)
+        self.assertGreater(after[0].way.opening.x, opening.x)
+        self.assertEqual([f.way.opening for f in after[1:]], [f.way.opening for f in before[1:]])
+        self.assertTrue(self.bench.page("placement").back_to_solved.isEnabled())
+        self.click(self.bench.page("placement").back_to_solved)
         self.assertEqual(self.framings(), before)
 
     def test_a_corner_resizes_and_keeps_the_shape(self):
-        closing = self.framings()[0].closing
+        closing = self.framings()[0].way.closing
         corner = self.at(closing.x + closing.w, closing.y + closing.h)
         self.drag(self.canvas, corner, corner + QPointF(-20, -30))
-        changed = self.framings()[0].closing
+        changed = self.framings()[0].way.closing
         self.assertLess(changed.w, closing.w)
         self.assertAlmostEqual(changed.w / changed.h, closing.w / closing.h, places=6)
         self.assertAlmostEqual(changed.x, closing.x, places=6)
 
     def test_numbers_can_be_typed(self):
-        self.bench.placement_page.window_fields.boxes[1, "left"].setValue(12.5)
-        self.assertAlmostEqual(self.framings()[0].closing.x, 0.125)
-        self.bench.placement_page.window_fields.boxes[0, "width"].setValue(20)
-        opening = self.framings()[0].opening
+        self.bench.page("placement").window_fields.boxes[1, "left"].setValue(12.5)
+        self.assertAlmostEqual(self.framings()[0].way.closing.x, 0.125)
+        self.bench.page("placement").window_fields.boxes[0, "width"].setValue(20)
+        opening = self.framings()[0].way.opening
         self.assertAlmostEqual(opening.w, 0.2)
         self.assertIn("by hand", self.bench.reason.text())

@@ -9,8 +9,8 @@ from jaunty_frame.app.bench.canvas_shapes import Part
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.paths import LINEAR
-from jaunty_frame.document.edits import set_framing, set_on_photo
-from jaunty_frame.show.checks.findings import Kind
+from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.photos import set_on_photo
 from jaunty_frame.show.frames.content import frame_content
 from jaunty_frame.show.planning.plan_json import plan_object
 from tests.app.bench.test_bench import BenchCase
@@ -36,8 +36,8 @@ class Strip(BenchCase):
 class Moves(BenchCase):
     def setUp(self):
         super().setUp()
-        self.bench.show_page(1)
-        self.page = self.bench.move_page
+        self.bench.show_page("move")
+        self.page = self.bench.page("move")
 
     def test_a_direction_is_offered_where_the_move_has_one(self):
         self.choose_option(self.page.move_choice, "Hold")
@@ -76,21 +76,21 @@ class Moves(BenchCase):
         self.choose_option(self.page.path, "Arc")
         self.assertEqual(self.project.slides[0].path, "arc")
         after = frame_content(cell.plan, cell.plan.schedule.first[0] + cell.plan.schedule.frames[0] // 2)
-        self.assertAlmostEqual(before.layer.window.w, 0.2)
-        self.assertGreater(after.layer.window.w, 0.25)
+        self.assertAlmostEqual(before.layers[-1].window.w, 0.2)
+        self.assertGreater(after.layers[-1].window.w, 0.25)
         self.assertIn("rising on its way", self.bench.reason.text())
         self.assertGreater(plan_object(cell.plan)["slides"][0]["rho"], 0.1)
         self.settle()
         widest = self.bench._framed().corners_at(0.5)
         across = widest[Part.TOP_RIGHT][0] - widest[Part.TOP_LEFT][0]
-        self.assertAlmostEqual(across, after.layer.window.w, 1)
+        self.assertAlmostEqual(across, after.layers[-1].window.w, 1)
 
 
 class PhotoPage(BenchCase):
     def setUp(self):
         super().setUp()
-        self.bench.show_page(2)
-        self.page = self.bench.photo_page
+        self.bench.show_page("photo")
+        self.page = self.bench.page("photo")
 
     def test_a_level_line_straightens_the_photo(self):
         self.canvas.setFocus()
@@ -102,7 +102,7 @@ class PhotoPage(BenchCase):
         self.assertAlmostEqual(self.project.photos[0].straightening, -4.0, delta=0.3)
         self.assertIn("Straightened", self.bench.reason.text())
         for framing in self.framings():
-            self.assertAlmostEqual(framing.closing_degrees, self.project.photos[0].straightening)
+            self.assertAlmostEqual(framing.way.closing_degrees, self.project.photos[0].straightening)
         self.window.session.undo()
         self.assertEqual(self.project.photos[0].straightening, 0.0)
 
@@ -147,9 +147,11 @@ class PhotoPage(BenchCase):
         self.assertEqual(self.project.photos[0].keep_areas[0].weight, 0.5)
         self.click(self.page.close_up)
         close = self.project.slides[1]
-        self.assertEqual((close.photo, close.close_up), (self.project.photos[0].id, (0.1, 0.3, 0.2, 0.3)))
+        self.assertEqual(
+            (close.exhibit.photo, close.exhibit.close_up), (self.project.photos[0].id, (0.1, 0.3, 0.2, 0.3))
+        )
         for plan in self.window.session.plans().values():
-            whole, part = plan.framing(0).base, plan.framing(1).base
+            whole, part = plan.framing(0).base.window, plan.framing(1).base.window
             self.assertLess(part.w * part.h, whole.w * whole.h)
             self.assertTrue(part.x <= 0.2 <= part.x + part.w and part.y <= 0.45 <= part.y + part.h)
         self.settle()
@@ -159,25 +161,25 @@ class PhotoPage(BenchCase):
 
 class HandSetFramings(BenchCase):
     def test_closing_first_finds_the_opening_again_and_again(self):
-        page = self.bench.placement_page
-        self.choose_option(self.bench.move_page.move_choice, "Push in")
-        self.choose_option(self.bench.move_page.strength, "Strong")
+        page = self.bench.page("placement")
+        self.choose_option(self.bench.page("move").move_choice, "Push in")
+        self.choose_option(self.bench.page("move").strength, "Strong")
         self.click(page.find_opening, QPointF(8, page.find_opening.height() / 2))
         self.assertIsNone(self.bench.cell.hand_set.opening)
         before = self.bench.cell.framing
-        self.assertGreaterEqual(before.opening.w, before.closing.w)
+        self.assertGreaterEqual(before.way.opening.w, before.way.closing.w)
         corner = self.canvas._framed.corners("closing")[Part.BOTTOM_RIGHT]
         self.drag(self.canvas, self.at(*corner), self.at(corner[0] - 0.05, corner[1] - 0.1))
         after = self.bench.cell.framing
         self.assertIsNone(self.bench.cell.hand_set.opening)
-        self.assertNotEqual(after.closing, before.closing)
-        self.assertGreater(after.opening.w, after.closing.w)
+        self.assertNotEqual(after.way.closing, before.way.closing)
+        self.assertGreater(after.way.opening.w, after.way.closing.w)
 
     def test_use_for_the_other_outputs_carries_the_intent(self):
         slide = self.project.slides[0]
         opening, closing = Window(0.5, 0.1, 0.3, 0.8), Window(0.6, 0.1, 0.3, 0.8)
         self.window.session.apply(set_framing(slide.id, "180x320", opening, closing))
-        self.click(self.bench.placement_page.use_elsewhere)
+        self.click(self.bench.page("placement").use_elsewhere)
         self.assertEqual(self.project.slides[0].move, Move.PAN)
         wish = self.project.photos[0].keep_areas[-1]
         self.assertTrue(wish.weight < 1 and 0.6 < wish.box[0] < 0.7)
@@ -192,19 +194,19 @@ class Findings(BenchCase):
 
     def test_a_finding_says_what_is_cut_and_its_button_mends_it(self):
         self.make_a_cut()
-        cut = [f for f in self.window.session.findings() if f.kind is Kind.KEEP_AREA_CUT]
+        cut = [f for f in self.window.session.findings() if f.kind == "keep-area-cut"]
         self.assertEqual((cut[0].slide, cut[0].output), (1, "180x320"))
         self.assertIs(cut[0], self.window.session.findings()[0], "the most severe comes first")
         self.settle()
         self.click(self.bench.findings.buttons[0])
         self.assertEqual(self.project.hand_set, ())
-        self.assertFalse([f for f in self.window.session.findings() if f.kind is Kind.KEEP_AREA_CUT and f.slide == 1])
+        self.assertFalse([f for f in self.window.session.findings() if f.kind == "keep-area-cut" and f.slide == 1])
 
     def test_the_list_jumps_to_the_cell_and_mends_it(self):
         self.make_a_cut()
         self.choose(3, 2)
         self.click(self.window.top_bar.findings)
-        panel = self.window.findings_panel
+        panel = self.window.side.panel("findings")
         self.settle()
         self.click(panel.jumps[0])
         self.assertEqual(self.window.sheet.chosen_place(), (self.project.slides[0].id, "180x320"))
@@ -213,7 +215,7 @@ class Findings(BenchCase):
 
     def test_looking_again_keeps_what_was_drawn(self):
         drawn = self.project.photos[0].keep_areas[0]
-        self.window.find_areas_again()
+        self.window.desk.actions["find-again"].trigger()
         self.wait_until(lambda: self.window.importer.finding is None)
         areas = self.project.photos[0].keep_areas
         self.assertEqual(areas[0], drawn)

@@ -15,9 +15,9 @@ class ZonesPanelTest(WindowCase):
     def setUp(self):
         super().setUp()
         self.window.sheet.select_cell(self.window.session.project.slides[0].id, OUTPUTS[2])
-        self.window.show_zones()
+        self.window.desk.open("zones")
         self.settle()
-        self.panel = self.window.zones_panel
+        self.panel = self.window.side.panel("zones")
 
     def zones(self, output=OUTPUTS[2]):
         return self.window.session.project.output(output).zones

@@ -7,7 +7,7 @@ from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDragLeaveEvent, QDropEvent, QWheelEvent
 
 from jaunty_frame.app.sheet.sheet_model import SLIDES_FORMAT
-from jaunty_frame.document.edits import set_title
+from jaunty_frame.document.edits.house_rules import set_title
 from tests.app.window_case import LEFT, WindowCase
 from tests.media.photo_sets import write_set
 
@@ -89,7 +89,7 @@ class Dropping(WindowCase):
         self.click(notice.action_button)
         self.assertEqual(len(self.project.slides), 8)
         self.assertEqual(len(self.project.photos), 5)
-        photos = [slide.photo for slide in self.project.slides]
+        photos = [slide.exhibit.photo for slide in self.project.slides]
         self.assertEqual(photos[3:6], [photos[0], photos[1], photos[0]])
         self.assertFalse(notice.isVisible())
         self.window.session.undo()

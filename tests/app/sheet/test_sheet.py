@@ -10,7 +10,7 @@ from PySide6.QtTest import QTest
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.shell.menus import output_presets_menu
 from jaunty_frame.app.shell.output_dialog import OutputDialog
-from jaunty_frame.document.edits import remove_output
+from jaunty_frame.document.edits.outputs import remove_output
 from tests.app.window_case import WindowCase
 from tests.media.photo_sets import noise_photo
 
@@ -32,9 +32,9 @@ class Cells(WindowCase):
 
     def test_rows_can_be_low_or_high(self):
         before = self.window.sheet.rowHeight(0)
-        self.window.actions_by_name["larger"].trigger()
+        self.window.desk.actions["larger"].trigger()
         self.assertGreater(self.window.sheet.rowHeight(0), before)
-        self.window.actions_by_name["all-rows"].trigger()
+        self.window.desk.actions["all-rows"].trigger()
         self.assertLessEqual(self.window.sheet.rowHeight(0) * 5, self.window.sheet.viewport().height())
 
     def test_a_cell_plays_its_move(self):
@@ -51,7 +51,7 @@ class Cells(WindowCase):
 
 class RunningOrder(WindowCase):
     def order(self):
-        return [Path(self.project.photo(slide.photo).path).stem[-1] for slide in self.project.slides]
+        return [Path(self.project.photo(slide.exhibit.photo).path).stem[-1] for slide in self.project.slides]
 
     def test_keys_move_and_remove_and_undo_brings_back(self):
         self.choose(1)
@@ -93,7 +93,7 @@ class RunningOrder(WindowCase):
 
     def test_the_same_photo_twice(self):
         self.choose(1)
-        self.window.actions_by_name["repeat"].trigger()
+        self.window.desk.actions["repeat"].trigger()
         self.assertEqual(self.order(), list("122345"))
 
 
@@ -101,7 +101,7 @@ class Outputs(WindowCase):
     def test_adding_and_removing(self):
         menu = self.window.top_bar.add_output
         self.assertTrue(menu.isVisible())
-        output_presets_menu(self.window.session, self.window.actions_by_name, self.window).actions()[0].trigger()
+        output_presets_menu(self.window.desk, self.window).actions()[0].trigger()
         self.assertEqual(self.project.outputs[-1].id, "tall")
         self.settle()
         self.assertEqual(self.window.sheet.sheet_model.columnCount(), 6)
@@ -109,7 +109,7 @@ class Outputs(WindowCase):
         self.assertEqual(len(self.project.outputs), 3)
 
     def test_an_own_size(self):
-        self.window.add_own_output()
+        self.window.desk.actions["own-output"].trigger()
         dialog = self.window.findChild(OutputDialog)
         dialog.width_box.setValue(401)
         dialog.accept()
@@ -123,5 +123,5 @@ class Outputs(WindowCase):
     def test_the_last_output_may_go(self):
         for output in list(self.project.outputs):
             self.window.session.apply(remove_output(output.id))
-        self.assertFalse(self.window.actions_by_name["play"].isEnabled())
+        self.assertFalse(self.window.desk.actions["play"].isEnabled())
         self.assertFalse(self.window.bench.isEnabled())

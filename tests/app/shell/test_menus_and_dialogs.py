@@ -8,7 +8,7 @@ from PySide6.QtCore import QPoint, QPointF
 from PySide6.QtWidgets import QApplication, QFileDialog, QMenu
 
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.edits import set_framing
+from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.media.projects.project_store import load_project
 from tests.app.window_case import OUTPUTS, WindowCase
 from tests.media.photo_sets import write_set
@@ -57,11 +57,11 @@ class PlaceMenusTest(WindowCase):
     def test_an_output_is_exported_alone_and_its_zones_are_opened(self):
         self.open_output_menu(2)
         self.pick("Export this one")
-        chosen = [name for name, box in self.window.export_panel.boxes.items() if box.isChecked()]
+        chosen = [name for name, box in self.window.side.panel("export").boxes.items() if box.isChecked()]
         self.assertEqual(chosen, [OUTPUTS[2]])
         self.open_output_menu(0)
         self.pick("Zones…")
-        self.assertIs(self.window.side.currentWidget(), self.window.zones_panel)
+        self.assertIs(self.window.side.currentWidget(), self.window.side.panel("zones"))
         self.assertEqual(self.window.sheet.chosen_place()[1], OUTPUTS[0])
 
     def test_hand_set_cells_go_back_to_solved(self):
@@ -81,13 +81,13 @@ class PlaceMenusTest(WindowCase):
         kinds = [slide.transition.kind if slide.transition else None for slide in self.project.slides]
         self.assertEqual(kinds, [None, "cut", None])
         self.open_joint_menu(0)
-        self.pick("Cross dissolve 1 s", "Everywhere")
+        self.pick("Cross dissolve 1.0 s", "Everywhere")
         self.assertEqual(self.project.house_rules.transition.seconds, Fraction(1))
         self.assertEqual([slide.transition for slide in self.project.slides], [None] * 3)
 
     def test_the_joint_after_the_last_slide_leads_to_the_house_rules(self):
         self.open_joint_menu(2)
-        self.assertIs(self.window.side.currentWidget(), self.window.house_rules)
+        self.assertIs(self.window.side.currentWidget(), self.window.side.panel("house-rules"))
 
 
 class DialogsTest(WindowCase):
@@ -102,14 +102,14 @@ class DialogsTest(WindowCase):
         more = self.folder / "more"
         more.mkdir()
         paths = write_set(more, 3, first_seed=10)
-        self.window.actions_by_name["add-photos"].trigger()
+        self.window.desk.actions["add-photos"].trigger()
         dialog = self.dialog()
         self.assertEqual(dialog.fileMode(), QFileDialog.FileMode.ExistingFiles)
         self.assertIn("*.jpg", dialog.nameFilters()[0])
         dialog.filesSelected.emit([str(paths[0])])
         dialog.reject()
         self.wait_until(lambda: self.window.importer.task is None and len(self.project.slides) == 2)
-        self.window.actions_by_name["add-folder"].trigger()
+        self.window.desk.actions["add-folder"].trigger()
         dialog = self.dialog()
         self.assertEqual(dialog.fileMode(), QFileDialog.FileMode.Directory)
         dialog.fileSelected.emit(str(more))
@@ -118,7 +118,7 @@ class DialogsTest(WindowCase):
 
     def test_a_project_is_saved_under_another_name_and_opened_again(self):
         other = self.folder / "other.jaunty"
-        self.window.actions_by_name["save-as"].trigger()
+        self.window.desk.actions["save-as"].trigger()
         dialog = self.dialog()
         self.assertEqual(dialog.acceptMode(), QFileDialog.AcceptMode.AcceptSave)
         self.assertEqual(dialog.defaultSuffix(), "jaunty")
@@ -126,15 +126,15 @@ class DialogsTest(WindowCase):
         dialog.reject()
         self.assertEqual(load_project(other).title, "Show")
         self.assertEqual(self.window.session.path, other)
-        self.window.actions_by_name["open"].trigger()
+        self.window.desk.actions["open"].trigger()
         self.dialog().fileSelected.emit(str(self.path))
         self.assertEqual(self.window.session.path, Path(self.path))
 
     def test_the_folder_for_videos_is_taken_over(self):
-        self.window.show_export()
-        self.window.export_panel._choose_folder()
-        self.window.export_panel.findChildren(QFileDialog)[-1].fileSelected.emit(str(self.folder))
-        self.assertEqual(self.window.export_panel.folder.text(), str(self.folder))
+        self.window.desk.open("export")
+        self.window.side.panel("export")._choose_folder()
+        self.window.side.panel("export").findChildren(QFileDialog)[-1].fileSelected.emit(str(self.folder))
+        self.assertEqual(self.window.side.panel("export").folder.text(), str(self.folder))
 
 
 if __name__ == "__main__":

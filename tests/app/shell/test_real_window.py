@@ -10,7 +10,7 @@ from pathlib import Path
 
 from bench.x_server import x_server
 
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photos.photo_import import import_photos
@@ -42,9 +42,9 @@ def work(window):
     assert len(colours) > 50, len(colours)
     window.sheet.setFocus()
     QTest.keyClick(window.sheet, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
-    choice = window.bench.move_page.move_choice
+    choice = window.bench.page("move").move_choice
     QTest.mouseClick(choice, Qt.MouseButton.LeftButton, pos=choice.option_rects()[1].center().toPoint())
-    window.actions_by_name["save"].trigger()  # shortcuts need a window manager that gives the focus
+    window.desk.actions["save"].trigger()  # shortcuts need a window manager that gives the focus
     assert window.session.is_saved
     print("worked", flush=True)
     window.close()

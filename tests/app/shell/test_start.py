@@ -8,7 +8,7 @@ import textwrap
 import unittest
 from pathlib import Path
 
-from jaunty_frame.document.edits import add_photos
+from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photos.photo_import import import_photos
@@ -86,8 +86,9 @@ class Start(unittest.TestCase):
             from jaunty_frame.cli.entry import hasten_start
             hasten_start()
             from pydantic import ValidationError
-            from jaunty_frame.document.model import HouseRules, KeepArea, Slide
-            assert HouseRules().transition.seconds == Slide(id="a", photo="b", seconds="7/10").seconds
+            from jaunty_frame.document.model import HouseRules, photo_slide
+            from jaunty_frame.document.photo import KeepArea
+            assert HouseRules().transition.seconds == photo_slide("a", "b").changed(seconds="7/10").seconds
             try:
                 KeepArea(box=(0.5, 0.5, 0.6, 0.1))
             except ValidationError as error:

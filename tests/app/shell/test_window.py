@@ -15,7 +15,8 @@ from PySide6.QtWidgets import QAbstractButton, QMessageBox, QWidget
 from jaunty_frame.app.widgets.theme import DARK, LIGHT, colours
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Move
-from jaunty_frame.document.edits import set_title, turn_photos
+from jaunty_frame.document.edits.house_rules import set_title
+from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.media.projects.project_store import load_project
 from tests.app.window_case import WindowCase
 
@@ -42,7 +43,7 @@ class Screening(WindowCase):
 
     def test_seeking(self):
         self.choose(0, 0)
-        self.window.play()
+        self.window.desk.open("screening")
         screening = self.window.screening
         screening.play_or_pause()
         self.wait_until(lambda: screening.picture.image is not None)
@@ -61,9 +62,9 @@ class Screening(WindowCase):
         for path in self.folder.glob("*.jpg"):
             path.unlink()
         self.window.session.cache.get = lambda content: None
-        self.window.session.source._small.clear()
+        self.window.session.source._decoded_photos.clear()
         self.choose(0, 0)
-        self.window.play()
+        self.window.desk.open("screening")
         self.wait_until(lambda: self.window.screening.picture.message)
         self.assertIn("photo-", self.window.screening.picture.message)
 
@@ -72,7 +73,7 @@ class Export(WindowCase):
     def setUp(self):
         super().setUp()
         QTest.keyClick(self.window, Qt.Key.Key_E, Qt.KeyboardModifier.ControlModifier)
-        self.panel = self.window.export_panel
+        self.panel = self.window.side.panel("export")
         self.out = self.folder / "out"
         self.panel.folder.setText(str(self.out))
         self.choose_option(self.panel.quality, "Quick")
@@ -144,7 +145,7 @@ class Saving(WindowCase):
             folder = Path({str(self.folder)!r})
             window = MainWindow(Session(ThumbnailCache(folder / "cache"), AutosaveStore(folder / "state")))
             window.files.open_path(folder / "show.jaunty")
-            from jaunty_frame.document.edits import set_title
+            from jaunty_frame.document.edits.house_rules import set_title
             window.session.apply(set_title("Not saved"))
             window.session._autosave_timer.timeout.connect(lambda: print("written", flush=True))
             app.exec()
@@ -170,13 +171,13 @@ def press(box: QMessageBox, text: str) -> None:
 class HouseRules(WindowCase):
     def test_one_setting_reaches_all_slides(self):
         self.choose(1)
-        self.choose_option(self.window.bench.move_page.move_choice, "Pan")
-        self.window.actions_by_name["house-rules"].trigger()
-        panel = self.window.house_rules
+        self.choose_option(self.window.bench.page("move").move_choice, "Pan")
+        self.window.desk.actions["house-rules"].trigger()
+        panel = self.window.side.panel("house-rules")
         self.choose_option(panel.move_choice, "Hold")
         self.choose_option(panel.placement, "Cover")
         panel.held.setValue(2)
-        panel.joint_seconds.setValue(0)
+        panel.joint.fields["seconds"].setValue(0)
         self.assertEqual({slide.move for slide in self.project.slides}, {None})
         rules = self.project.house_rules
         self.assertEqual((rules.move, rules.placement, rules.seconds_held), (Move.HOLD, Placement.COVER, Fraction(2)))
@@ -215,13 +216,13 @@ class Looks(WindowCase):
 
     def test_light_and_dark_switch(self):
         before = colours()
-        self.window.actions_by_name["dark"].trigger()
+        self.window.desk.actions["dark"].trigger()
         self.assertIsNot(colours(), before)
-        self.window.actions_by_name["dark"].trigger()
+        self.window.desk.actions["dark"].trigger()
         self.assertIs(colours(), before)
 
     def test_everything_that_takes_keys_has_a_name(self):
-        self.window.show_export()
+        self.window.desk.open("export")
         for widget in self.window.findChildren(QWidget):
             if widget.focusPolicy() == Qt.FocusPolicy.StrongFocus and widget.objectName() != "qt_spinbox_lineedit":
                 text = widget.accessibleName() or (widget.text() if hasattr(widget, "text") else "")

@@ -14,6 +14,7 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.easing_editor import EasingEditor
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, LINEAR
+from jaunty_frame.core.motion.way import Station, way_between
 
 
 class WidgetCase(unittest.TestCase):
@@ -64,9 +65,8 @@ class Easings(WidgetCase):
 
 
 class SlantedWindows(unittest.TestCase):
-    def framed(self, degrees):
-        window = Window(0.3, 0.2, 0.4, 0.5)
-        return Framed(window, window, (degrees, degrees), LINEAR, 5.0, 1920, 1.5)
+    def framed(self, degrees, window=Window(0.3, 0.2, 0.4, 0.5)):
+        return Framed(way_between(Station(0, window, degrees), Station(1, window, degrees), LINEAR), 5.0, 1920, 1.5)
 
     def test_a_dragged_corner_leaves_the_opposite_one_where_it_is(self):
         for degrees in (0.0, 7.0, -12.0):
@@ -76,7 +76,7 @@ class SlantedWindows(unittest.TestCase):
                 opposite = Part((-part.value[0], -part.value[1]))
                 way = [(a - b) * 0.1 for a, b in zip(before[part], before[opposite], strict=True)]
                 window = framed.dragged("closing", part, *way)
-                after = Framed(window, window, framed.degrees, LINEAR, 5.0, 1920, 1.5).corners("closing")
+                after = self.framed(degrees, window).corners("closing")
                 for value, expected in zip(after[opposite], before[opposite], strict=True):
                     self.assertAlmostEqual(value, expected)
                 self.assertAlmostEqual(window.w / window.h, 0.4 / 0.5)

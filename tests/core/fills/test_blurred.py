@@ -6,8 +6,9 @@ import cv2
 import numpy as np
 from scipy.ndimage import gaussian_filter
 
-from jaunty_frame.core.fills.blurred import BLUR, ENLARGED, blurred_fill, plain_fill
-from jaunty_frame.core.painting.surface import Coding
+from jaunty_frame.core.fills.blurred import BLUR, ENLARGED, blurred_fill
+from jaunty_frame.core.fills.colour import plain_fill
+from jaunty_frame.core.painting.surface import Coding, FrameFormat
 
 
 def photo_of(height, width, seed=1):
@@ -33,20 +34,20 @@ class BlurredFill(unittest.TestCase):
         for size in ((480, 270), (270, 480), (360, 360)):
             with self.subTest(size=size):
                 photo = photo_of(400, 600)
-                ours = blurred_fill(photo, *size, 1.0, Coding.SCREEN).planes[0][..., :3]
+                ours = blurred_fill(photo, FrameFormat(*size, 1.0, Coding.SCREEN))[0][..., :3]
                 error = np.abs(ours - self.reference(photo, *size))
                 self.assertLessEqual(error.mean(), 1.0)
                 self.assertLessEqual(error.max(), 4.0)
 
     def test_the_rim_is_not_dark(self):
         flat = np.full((300, 200, 3), 180, np.uint8)
-        fill = blurred_fill(flat, 320, 180, 1.0, Coding.SCREEN).planes[0]
+        fill = blurred_fill(flat, FrameFormat(320, 180, 1.0, Coding.SCREEN))[0]
         self.assertTrue(np.all(fill[..., :3] == 180))
 
     def test_video_planes_hold_the_same_picture(self):
         photo = photo_of(400, 600, 3)
-        screen = blurred_fill(photo, 320, 180, 1.0, Coding.SCREEN).planes[0].astype(float)
-        luma = blurred_fill(photo, 320, 180, 1.0, Coding.VIDEO).planes[0]
+        screen = blurred_fill(photo, FrameFormat(320, 180, 1.0, Coding.SCREEN))[0].astype(float)
+        luma = blurred_fill(photo, FrameFormat(320, 180, 1.0, Coding.VIDEO))[0]
         expected = 16 + 219 / 255 * (screen[..., :3] @ [0.0722, 0.7152, 0.2126])
         self.assertLess(np.abs(luma - expected).max(), 1.5)
 
@@ -54,5 +55,5 @@ class BlurredFill(unittest.TestCase):
 class PlainFill(unittest.TestCase):
     def test_black_and_white_are_16_and_235(self):
         for colour, luma in (((0, 0, 0), 16), ((255, 255, 255), 235)):
-            planes = plain_fill(colour, 4, 4, Coding.VIDEO).planes
+            planes = plain_fill(colour, FrameFormat(4, 4, 1.0, Coding.VIDEO))
             self.assertEqual((planes[0][0, 0], planes[1][0, 0], planes[2][0, 0]), (luma, 128, 128))

@@ -7,13 +7,17 @@ import numpy as np
 from skimage.registration import phase_cross_correlation
 from skimage.transform import rotate
 
-from jaunty_frame.core.fills.blurred import plain_fill
+from jaunty_frame.core.fills.colour import plain_fill
 from jaunty_frame.core.geometry.straightening import Turned
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
 from jaunty_frame.core.painting.level_specs import DENSITY, level_specs
 from jaunty_frame.core.painting.levels import level_for, make_level
-from jaunty_frame.core.painting.placing import blend, fade_to_black, paint_black, paint_photo
-from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.core.painting.light import fade_to_black, paint_black
+from jaunty_frame.core.painting.mapping import window_mapping
+from jaunty_frame.core.painting.placing import place
+from jaunty_frame.core.painting.surface import Coding, FrameFormat, copy_planes, new_surface
+from jaunty_frame.core.painting.workspace import Workspace
+from jaunty_frame.core.transitions.cross_dissolve import dissolve
 
 
 def noise_photo(height=600, width=900, seed=4):
@@ -24,9 +28,17 @@ def noise_photo(height=600, width=900, seed=4):
 
 
 def painted(photo, window, size, coding=Coding.SCREEN, fill=None, ends=None):
-    surface = new_surface(*size, coding)
     levels = tuple(make_level(photo, spec, coding) for spec in level_specs(ends or (window, window), *size))
-    paint_photo(surface, level_for(levels, window), window, fill)
+    return placed(level_for(levels, window), window, size, coding, fill)
+
+
+def placed(level, window, size, coding, fill=None, degrees=0.0, photo_aspect=1.0, aside=False):
+    """Place a level over a fill (planes), or over nothing in particular."""
+    frame = FrameFormat(*size, 1.0, coding)
+    surface = new_surface(*size, coding)
+    if fill is not None:
+        copy_planes(surface, fill)
+    place(surface, level, window_mapping(window, size, degrees, photo_aspect), Workspace(frame), aside)
     return surface
 
 
@@ -45,9 +57,7 @@ class TurnedPhotos(unittest.TestCase):
         size = round(window.w * width), round(window.h * height)
         reach = Turned(np.array([degrees]), np.ones(1), np.array([size[0] / size[1]])).reach[0]
         levels = [make_level(photo, spec, coding) for spec in level_specs((window, window), *size, tuple(reach))]
-        surface = new_surface(*size, coding)
-        paint_photo(surface, levels[0], window, fill, degrees, width / height)
-        return surface
+        return placed(levels[0], window, size, coding, fill, degrees, width / height)
 
     def test_a_turned_photo_is_seen_as_a_rotated_one(self):
         photo = noise_photo(400, 600)
@@ -62,7 +72,7 @@ class TurnedPhotos(unittest.TestCase):
 
     def test_what_a_turned_photo_leaves_free_is_fill(self):
         photo = np.full((300, 300, 3), 200, np.uint8)
-        fill = plain_fill((0, 0, 0), 300, 300, Coding.SCREEN)
+        fill = plain_fill((0, 0, 0), FrameFormat(300, 300, 1.0, Coding.SCREEN))
         shown = self.painted(photo, 10.0, Coding.SCREEN, fill, WHOLE_PHOTO).planes[0][..., 0]
         expected = rotate(np.full((300, 300), 200.0), -10, order=1)
         self.assertLess(abs(shown.mean() - expected.mean()), 1.0)
@@ -73,10 +83,48 @@ class TurnedPhotos(unittest.TestCase):
     def test_a_turn_of_nothing_is_the_plain_picture(self):
         photo, window = noise_photo(), Window(0.1, 0.1, 0.6, 0.5)
         plain = painted(photo, window, (320, 180))
-        surface = new_surface(320, 180, Coding.SCREEN)
         level = make_level(photo, level_specs((window, window), 320, 180)[0], Coding.SCREEN)
-        paint_photo(surface, level, window, None, 1e-7, 1.5)
+        surface = placed(level, window, (320, 180), Coding.SCREEN, None, 1e-7, 1.5)
         self.assertLessEqual(np.abs(surface.planes[0].astype(int) - plain.planes[0]).max(), 1)
+
+    def test_the_way_of_turned_photos_gives_the_same_bytes_upright(self):
+        opaque = noise_photo()
+        clear = np.dstack([opaque // 2, np.full(opaque.shape[:2], 128, np.uint8)])
+        for window in (Window(-0.213, 0.1, 1.37, 0.7), Window(0.1, 0.1, 0.6, 0.5), Window(-0.3, -0.3, 1.61, 1.6)):
+            for photo in (opaque, clear):
+                for coding in Coding:
+                    with self.subTest(window=window, channels=photo.shape[2], coding=coding):
+                        fill = plain_fill((90, 20, 200), FrameFormat(160, 90, 1.0, coding))
+                        level = make_level(photo, level_specs((window, window), 160, 90)[0], coding)
+                        ways = [placed(level, window, (160, 90), coding, fill, aside=aside) for aside in (False, True)]
+                        for straight, turned in zip(*(way.planes for way in ways), strict=True):
+                            np.testing.assert_array_equal(straight, turned)
+
+    def test_a_photo_in_perspective_lies_between_the_lines_of_its_corners(self):
+        # The plane of the photo falls back to the right: its right edge is seen half as high as its left one.
+        photo = np.full((200, 200, 3), 255, np.uint8)
+        corners = np.array([[20.0, 20.0], [140.0, 50.0], [140.0, 110.0], [20.0, 140.0]], np.float32)
+        square = np.array([[0, 0], [1, 0], [1, 1], [0, 1]], np.float32)
+        mapping = cv2.getPerspectiveTransform(corners, square)
+        level = make_level(photo, level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 160, 160)[0], Coding.SCREEN)
+        frame = FrameFormat(160, 160, 1.0, Coding.SCREEN)
+        surface = new_surface(160, 160, Coding.SCREEN)
+        copy_planes(surface, plain_fill((0, 0, 0), frame))
+        place(surface, level, mapping, Workspace(frame))
+        shown = surface.planes[0][..., 0].astype(float) / 255
+        # Of the quadrilateral: half the sum of its parallel sides times their distance (Euclid).
+        self.assertAlmostEqual(shown.sum(), (120 + 60) / 2 * 120, delta=20)
+        self.assertEqual((shown[80, 80], shown[10, 80], shown[30, 130]), (1.0, 0.0, 0.0))
+
+    def test_a_turned_rim_covers_as_much_as_the_exact_polygon(self):
+        photo = np.full((300, 300, 3), 255, np.uint8)
+        fill = plain_fill((0, 0, 0), FrameFormat(200, 200, 1.0, Coding.SCREEN))
+        window = Window(-0.5, -0.5, 2.0, 2.0)
+        level = make_level(photo, level_specs((window, window), 200, 200)[0], Coding.SCREEN)
+        for degrees in (0.5, 3.0, 17.0, 44.0):
+            shown = placed(level, window, (200, 200), Coding.SCREEN, fill, degrees).planes[0][..., 0]
+            # A square of 100 pixels keeps its area however it is turned.
+            self.assertAlmostEqual(shown.astype(float).sum() / 255, 100 * 100, delta=25, msg=f"{degrees}")
 
 
 class Positions(unittest.TestCase):
@@ -113,7 +161,7 @@ class Positions(unittest.TestCase):
 class Edges(unittest.TestCase):
     def test_the_rim_is_covered_by_fractions(self):
         white = np.full((100, 100, 3), 255, np.uint8)
-        fill = plain_fill((0, 0, 0), 100, 100, Coding.SCREEN)
+        fill = plain_fill((0, 0, 0), FrameFormat(100, 100, 1.0, Coding.SCREEN))
         # The photo spans 30.25 .. 70.6 across and the whole height and more.
         w = 100 / 40.35
         surface = painted(white, Window(-30.25 / 40.35, 0.2, w, 0.5), (100, 100), fill=fill)
@@ -124,7 +172,7 @@ class Edges(unittest.TestCase):
         self.assertEqual(set(row[:30]) | set(row[71:]), {0.0})
 
     def test_a_photo_outside_the_frame_leaves_the_fill(self):
-        fill = plain_fill((10, 20, 30), 64, 64, Coding.SCREEN)
+        fill = plain_fill((10, 20, 30), FrameFormat(64, 64, 1.0, Coding.SCREEN))
         surface = painted(noise_photo(), Window(3, 3, 1, 1), (64, 64), fill=fill)
         self.assertTrue(np.all(surface.planes[0] == (10, 20, 30, 255)))
 
@@ -132,9 +180,9 @@ class Edges(unittest.TestCase):
         photo = np.zeros((100, 100, 4), np.uint8)
         photo[:, 50:] = (100, 100, 100, 255)
         for coding, black in ((Coding.SCREEN, 0), (Coding.VIDEO, 16)):
-            fill = plain_fill((255, 255, 255), 100, 100, coding)
+            fill = plain_fill((255, 255, 255), FrameFormat(100, 100, 1.0, coding))
             plane = painted(photo, WHOLE_PHOTO, (100, 100), coding, fill).planes[0].reshape(100, 100, -1)[50, :, 0]
-            self.assertEqual(plane[20], fill.planes[0].reshape(100, 100, -1)[0, 0, 0])
+            self.assertEqual(plane[20], fill[0].reshape(100, 100, -1)[0, 0, 0])
             self.assertAlmostEqual(float(plane[80]), black + 100 * (219 / 255 if black else 1), delta=1)
 
     def test_planes_are_painted_in_place(self):
@@ -142,7 +190,8 @@ class Edges(unittest.TestCase):
         surface = new_surface(64, 64, Coding.VIDEO)
         padded = type(surface)(64, 64, Coding.VIDEO, (memory[:, :64], *surface.planes[1:]))
         level = make_level(noise_photo(), level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 64, 64)[0], Coding.VIDEO)
-        paint_photo(padded, level, WHOLE_PHOTO, None)
+        workspace = Workspace(FrameFormat(64, 64, 1.0, Coding.VIDEO))
+        place(padded, level, window_mapping(WHOLE_PHOTO, (64, 64)), workspace)
         self.assertGreater(memory[:, :64].std(), 5)
         self.assertTrue(np.all(memory[:, 64:] == 0))
 
@@ -153,7 +202,7 @@ class Blending(unittest.TestCase):
         for plane, value in zip(surface.planes, (216, 100, 160), strict=True):
             plane[:] = value
         paint_black(other)
-        blend(surface, other, 0.25)
+        dissolve(surface, other, 0.25)
         self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [166, 107, 152])
         fade_to_black(surface, 0.0)
         self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [16, 128, 128])

@@ -15,13 +15,18 @@ import numpy as np
 from PIL import Image
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
-from jaunty_frame.document import edits
-from jaunty_frame.document.model import HouseRules, PlainFill, Project, Transition
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import PRESETS, output_from_text
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
+from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.errors import Cancelled, ExportError
 from jaunty_frame.media.export.export import export_frame, export_show
-from jaunty_frame.media.export.export_request import Quality, ensure_exportable, show_file_name
-from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.export.export_job import ensure_exportable, show_file_name
+from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
@@ -51,15 +56,13 @@ class WithProject(unittest.TestCase):
                     "seconds_moving": Fraction(1),
                     "fade_in": half,
                     "fade_out": half,
-                    "transition": Transition(seconds=half),
+                    "transition": CrossDissolve(seconds=half),
                 }
                 | rules
             )
         )
         outputs = tuple(output_from_text(text) for text in SMALL)
-        return edits.add_photos(imported.photos).apply(
-            Project(title="Kiln opening", outputs=outputs, house_rules=rules)
-        )
+        return add_photos(imported.photos).apply(Project(title="Kiln opening", outputs=outputs, house_rules=rules))
 
     def exported(self, output_id, project=None, **options):
         path = self.folder / "show.mp4"
@@ -109,7 +112,7 @@ class Files(WithProject):
         for name, colour in patches.items():
             paths.append(self.folder / f"{name}.png")
             Image.new("RGB", (640, 360), colour).save(paths[-1])
-        cut = {"transition": Transition(kind="cut"), "fade_in": Fraction(0), "fade_out": Fraction(0)}
+        cut = {"transition": Cut(), "fade_in": Fraction(0), "fade_out": Fraction(0)}
         project = self.project_of(paths, ThumbnailCache(self.folder / "cache"), **cut)
         with av.open(str(self.exported(SMALL[0], project, quality=Quality.FINE))) as container:
             frames = list(container.decode(video=0))
@@ -142,7 +145,9 @@ class Files(WithProject):
                 for f in container.decode(video=0)
             ]
         surface = new_surface(output.width, output.height, Coding.SCREEN)
-        with FramePainter(plan, self.source, output.width, output.height, Coding.SCREEN) as painter:
+        with FramePainter(
+            plan, self.source, output_format(plan, output.width, output.height, Coding.SCREEN)
+        ) as painter:
             for n in (3, 20, 37, 50):
                 painter.paint_at(surface, n)
                 luma = 16 + surface.planes[0][..., :3] @ np.array([0.0722, 0.7152, 0.2126]) * 219 / 255
@@ -159,7 +164,7 @@ class Files(WithProject):
         self.assertGreater(cv2.PSNR(luma, decoded[:480].astype(float)), 38)
 
     def test_every_output_may_have_a_plain_fill(self):
-        project = edits.set_for_all("Fill", fill=PlainFill(colour="#ffffff"), placement="whole").apply(self.project)
+        project = set_for_all("Fill", fill=PlainFill(colour="#ffffff"), placement="whole").apply(self.project)
         frame = frames_of(self.exported(SMALL[0], project))[20]
         self.assertAlmostEqual(int(frame[2, 5]), 235, delta=2)
 

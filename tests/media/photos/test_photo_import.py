@@ -8,16 +8,19 @@ from pathlib import Path
 
 from PIL import Image
 
-from jaunty_frame.document.edits import add_photos, set_keep_areas, turn_photos
-from jaunty_frame.document.model import KeepArea, Project
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.photos import add_photos, turn_photos
+from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
-from jaunty_frame.show.checks.findings import PhotoState
+from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.frames.layers.layer import photo_file
 from tests.media.photo_sets import noise_photo, write_set
 
 
@@ -73,7 +76,7 @@ class Importing(InFolder):
     def test_thumbnails_come_from_the_cache_afterwards(self):
         photo = import_photos(write_set(self.folder, 1), self.folder, self.cache).photos[0]
         (self.folder / photo.path).unlink()
-        thumbnail = PhotoSource(self.folder, self.cache).thumbnail(photo)
+        thumbnail = PhotoSource(self.folder, self.cache).thumbnail(photo_file(photo))
         self.assertEqual(max(thumbnail.shape), 512)
 
 

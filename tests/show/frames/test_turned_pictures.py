@@ -9,12 +9,15 @@ import av
 import numpy as np
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
-from jaunty_frame.document.edits import add_photos, set_on_photo, set_on_slides
-from jaunty_frame.document.model import HouseRules, PlainFill, Project, Transition
+from jaunty_frame.document.edits.photos import add_photos, set_on_photo
+from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.export.export import export_show
-from jaunty_frame.media.export.export_request import Quality
-from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
@@ -34,7 +37,7 @@ class Pictures(unittest.TestCase):
         rules = HouseRules(
             seconds_moving=Fraction(1),
             seconds_held=Fraction(1),
-            transition=Transition(kind="cut"),
+            transition=Cut(),
             fade_in=Fraction(0),
             fade_out=Fraction(0),
             fill=PlainFill(colour="#20c040"),
@@ -48,7 +51,7 @@ class Pictures(unittest.TestCase):
     def frame(self, plan, n):
         surface = new_surface(320, 180, Coding.SCREEN)
         source = PhotoSource(self.folder, self.cache)
-        with FramePainter(plan, source, 320, 180, Coding.SCREEN) as painter:
+        with FramePainter(plan, source, output_format(plan, 320, 180, Coding.SCREEN)) as painter:
             painter.paint_at(surface, n)
         return surface.planes[0][..., 2::-1].astype(float)
 

@@ -8,10 +8,17 @@ import numpy as np
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Move
-from jaunty_frame.document import edits
-from jaunty_frame.document.model import KeepArea, Photo, Project
+from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.outputs import add_output, remove_output
+from jaunty_frame.document.edits.photos import add_photos, turn_photos
+from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide, set_on_slides
+from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.show.checks.findings import Kind, PhotoState, all_findings, output_findings
+from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.checks.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, frame_content
 from jaunty_frame.show.planning.plan import Planner, plan_output
 from jaunty_frame.show.planning.plan_json import plan_object
@@ -26,7 +33,7 @@ def project(count=12, outputs=("tall", "square", "wide")):
         area = KeepArea(box=(float(x), float(y), 0.3, 0.3))
         photos.append(Photo(id=f"p{k}", path=f"p{k}.jpg", width=width, height=height, keep_areas=(area,), finder=1))
     chosen = tuple(preset for preset in PRESETS if preset.id in outputs)
-    return edits.add_photos(photos).apply(Project(outputs=chosen))
+    return add_photos(photos).apply(Project(outputs=chosen))
 
 
 def same(a, b):
@@ -40,16 +47,16 @@ class Incremental(unittest.TestCase):
         planner, state = Planner(), project()
         planner.plans(state)
         for edit in (
-            edits.set_on_slides(["p3-1"], "Seconds", seconds=Fraction(13, 7)),
-            edits.move_slides(["p1-1", "p7-1"], 5),
-            edits.remove_slides(["p2-1"]),
-            edits.repeat_slide("p4-1"),
-            edits.set_keep_areas("p5", [KeepArea(box=(0, 0, 0.2, 0.2)), KeepArea(box=(0.8, 0, 0.2, 0.2))]),
-            edits.turn_photos(["p6"], 1),
-            edits.add_output(PRESETS[8]),
-            edits.set_for_all("Move", move=Move.PAN),
-            edits.set_framing("p8-1", "tall", Window(0, 0, 0.3, 0.8), Window(0.1, 0, 0.3, 0.8)),
-            edits.remove_output("square"),
+            set_on_slides(["p3-1"], "Seconds", seconds=Fraction(13, 7)),
+            move_slides(["p1-1", "p7-1"], 5),
+            remove_slides(["p2-1"]),
+            repeat_slide("p4-1"),
+            set_keep_areas("p5", [KeepArea(box=(0, 0, 0.2, 0.2)), KeepArea(box=(0.8, 0, 0.2, 0.2))]),
+            turn_photos(["p6"], 1),
+            add_output(PRESETS[8]),
+            set_for_all("Move", move=Move.PAN),
+            set_framing("p8-1", "tall", Window(0, 0, 0.3, 0.8), Window(0.1, 0, 0.3, 0.8)),
+            remove_output("square"),
         ):
             state = edit.apply(state)
             again, anew = planner.plans(state), Planner().plans(state)
@@ -61,10 +68,10 @@ class Incremental(unittest.TestCase):
     def test_only_the_changed_output_changes(self):
         planner, state = Planner(), project()
         before = planner.plans(state)
-        state = edits.set_framing("p1-1", "tall", Window(0, 0, 0.5, 1), Window(0, 0, 0.5, 1)).apply(state)
+        state = set_framing("p1-1", "tall", Window(0, 0, 0.5, 1), Window(0, 0, 0.5, 1)).apply(state)
         after = planner.plans(state)
         np.testing.assert_array_equal(before["wide"].opening, after["wide"].opening)
-        self.assertEqual(after["tall"].framing(1).opening, (0, 0, 0.5, 1))
+        self.assertEqual(after["tall"].framing(1).way.opening, (0, 0, 0.5, 1))
         self.assertIsNone(after["tall"].framing(1).placement)
 
     def test_an_empty_project_has_empty_plans(self):
@@ -79,13 +86,14 @@ class Frames(unittest.TestCase):
     def test_a_dissolve_mixes_two_slides_at_half_steps(self):
         first = self.plan.schedule.first[1]
         content = frame_content(self.plan, first)
-        self.assertEqual((content.layer.slide, content.incoming.slide), (0, 1))
-        self.assertAlmostEqual(content.weight, 0.5 / 21)
-        self.assertEqual(content.incoming.window, self.plan.framing(1).opening)
+        (mix,) = content.layers
+        self.assertEqual((mix.below[-1].photo.path, mix.above[-1].photo.path), ("p0.jpg", "p1.jpg"))
+        self.assertAlmostEqual(mix.progress, 0.5 / 21)
+        self.assertEqual(mix.above[-1].window, self.plan.framing(1).way.opening)
 
     def test_the_last_visible_frame_shows_the_closing(self):
         last = self.plan.schedule.frames[0] - 1
-        self.assertEqual(frame_content(self.plan, last).layer.window, self.plan.framing(0).closing)
+        self.assertEqual(frame_content(self.plan, last).layers[0].below[-1].window, self.plan.framing(0).way.closing)
 
     def test_fades_begin_and_end_nearly_black(self):
         self.assertAlmostEqual(frame_content(self.plan, 0).light, 0.5 / 21)
@@ -93,7 +101,7 @@ class Frames(unittest.TestCase):
         self.assertEqual(frame_content(self.plan, 100).light, 1.0)
 
     def test_held_frames_are_equal(self):
-        state = edits.set_for_all("Move", move=Move.HOLD).apply(project(2))
+        state = set_for_all("Move", move=Move.HOLD).apply(project(2))
         plan = plan_output(state, "wide")
         self.assertEqual(frame_content(plan, 40), frame_content(plan, 41))
         self.assertIsInstance(frame_content(plan, 40), FrameContent)
@@ -101,7 +109,7 @@ class Frames(unittest.TestCase):
 
 class Json(unittest.TestCase):
     def test_fields(self):
-        state = edits.add_output(PRESETS[8]).apply(project(3))
+        state = add_output(PRESETS[8]).apply(project(3))
         value = plan_object(Planner().plans(state)["disc"])
         self.assertEqual((value["pixel_aspect"], value["frame_rate"]), ("64/45", "25/1"))
         self.assertEqual(value["fade_in"], {"frames": 18})
@@ -120,8 +128,8 @@ class Findings(unittest.TestCase):
 
     def one(self, *areas, size=(6000, 4000), **fields):
         photo = Photo(id="p", path="a/p.jpg", width=size[0], height=size[1], keep_areas=areas)
-        state = edits.add_photos([photo]).apply(Project(outputs=PRESETS[:1]))
-        return edits.set_on_slides(["p-1"], "Set", move=Move.HOLD, **fields).apply(state)
+        state = add_photos([photo]).apply(Project(outputs=PRESETS[:1]))
+        return set_on_slides(["p-1"], "Set", move=Move.HOLD, **fields).apply(state)
 
     def test_a_subject_that_covers_has_none(self):
         self.assertEqual(self.found(self.one(KeepArea(box=(0.4, 0.4, 0.1, 0.1)))), {})
@@ -129,28 +137,28 @@ class Findings(unittest.TestCase):
     def test_forced_cover_cuts_a_keep_area(self):
         wide = KeepArea(box=(0.1, 0.3, 0.75, 0.3))
         found = self.found(self.one(wide, placement=Placement.COVER))
-        self.assertAlmostEqual(found[Kind.KEEP_AREA_CUT].amount, 0.5, places=3)
+        self.assertAlmostEqual(found["keep-area-cut"].amount, 0.5, places=3)
 
     def test_bars_are_noted_where_asked_for_and_marked_where_not(self):
         ends = KeepArea(box=(0, 0.4, 0.1, 0.1)), KeepArea(box=(0.9, 0.4, 0.1, 0.1))
-        self.assertFalse(self.found(self.one(*ends))[Kind.BARS_LEFT].noted_only)
-        asked = self.found(self.one(*ends, placement=Placement.WHOLE))[Kind.BARS_LEFT]
+        self.assertFalse(self.found(self.one(*ends))["bars-left"].noted_only)
+        asked = self.found(self.one(*ends, placement=Placement.WHOLE))["bars-left"]
         self.assertTrue(asked.noted_only)
         self.assertAlmostEqual(asked.amount, 0.625, places=3)
 
     def test_small_photos_are_soft(self):
         found = self.found(self.one(size=(730, 548)))
-        self.assertAlmostEqual(found[Kind.SOFT].amount, 548 / 1920, places=3)
+        self.assertAlmostEqual(found["soft"].amount, 548 / 1920, places=3)
 
     def test_missing_and_changed_photos_are_named(self):
         state = self.one()
         for given, kind in (
-            (PhotoState.MISSING, Kind.MISSING_PHOTO),
-            (PhotoState.CHANGED, Kind.CHANGED_PHOTO),
+            (PhotoState.MISSING, "missing-photo"),
+            (PhotoState.CHANGED, "changed-photo"),
         ):
             self.assertIn("p.jpg", self.found(state, states={"p": given})[kind].sentence)
 
     def test_order_is_by_slide_then_output(self):
-        state = edits.set_for_all("Placement", placement=Placement.WHOLE).apply(project(4))
+        state = set_for_all("Placement", placement=Placement.WHOLE).apply(project(4))
         keys = [(f.slide, f.output) for f in all_findings(state, Planner().plans(state), {})]
         self.assertEqual(keys, sorted(keys, key=lambda key: (key[0], ("tall", "square", "wide").index(key[1]))))

@@ -2,8 +2,15 @@
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.edits import Edit, set_framing, set_keep_areas, set_on_photo, set_on_slides
-from jaunty_frame.document.model import HandSet, HouseRules, KeepArea, Output, Photo, Project, Slide
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.photos import set_on_photo
+from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
+from jaunty_frame.document.model import HandSet, HouseRules, Output, Project, Slide
+from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.settings import Settings, settings_of
+from jaunty_frame.document.values import WindowValue
 from jaunty_frame.show.planning.plan import Framing, Plan
 
 
@@ -25,13 +32,20 @@ class BenchCell:
         return self.project.house_rules
 
     @property
-    def row(self) -> int:
+    def position(self) -> int:
         """The slide's position in the running order, -1 where it is gone."""
         return next((k for k, slide in enumerate(self.project.slides) if slide.id == self.slide_id), -1)
 
     @property
     def exists(self) -> bool:
-        return self.row >= 0 and any(output.id == self.output_id for output in self.project.outputs)
+        """Whether there is such a cell, and a photo in it to be framed."""
+        known = self.position >= 0 and any(output.id == self.output_id for output in self.project.outputs)
+        return known and bool(self.slide.exhibit.photos)
+
+    @property
+    def row(self) -> int:
+        """The row of the (first) photo in the plan."""
+        return self.plan.rows_of(self.position)[0]
 
     @property
     def slide(self) -> Slide:
@@ -39,7 +53,7 @@ class BenchCell:
 
     @property
     def photo(self) -> Photo:
-        return self.project.photo(self.slide.photo)
+        return self.project.photo(self.slide.exhibit.photos[0])
 
     @property
     def output(self) -> Output:
@@ -58,8 +72,13 @@ class BenchCell:
         return self.project.hand_set_framing(self.slide_id, self.output_id)
 
     @property
-    def seconds(self) -> float:
-        return float(self.project.seconds_of(self.slide))
+    def settings(self) -> Settings:
+        """What holds for the slide."""
+        return settings_of(self.slide, self.rules)
+
+    @property
+    def close_up(self) -> WindowValue | None:
+        return self.slide.exhibit.close_up_of(self.photo.id)
 
     def targets(self) -> list[str]:
         return self.chosen if self.slide_id in self.chosen else [self.slide_id]
@@ -81,10 +100,24 @@ class BenchCell:
         photo_id = self.photo.id
         self.apply(set_keep_areas(photo_id, areas, merge=f"areas-{photo_id}-{self._gesture}"))
 
+    def set_weight(self, k: int, weight: float) -> None:
+        """Make keep area ``k`` required or wished for; it is the user's from then on."""
+        areas = self.photo.keep_areas
+        if 0 <= k < len(areas) and areas[k].weight != weight:
+            changed = areas[k].changed(weight=weight, origin="hand", confidence=1.0)
+            self.set_areas((*areas[:k], changed, *areas[k + 1 :]))
+            self.end_gesture()
+
+    def add_close_up(self, k: int) -> None:
+        """Show keep area ``k`` in a slide of its own."""
+        areas = self.photo.keep_areas
+        if 0 <= k < len(areas):
+            self.apply(add_close_up(self.slide_id, Window(*areas[k].box)))
+
     def set_framing(self, opening: Window | None, closing: Window) -> None:
         """Set opening and closing by hand; a lean that the solved move had is kept."""
-        before, framing, level = self.hand_set, self.framing, self.photo.straightening
-        leans = (framing.opening_degrees - level, framing.closing_degrees - level)
+        before, way, level = self.hand_set, self.framing.way, self.photo.straightening
+        leans = (way.opening_degrees - level, way.closing_degrees - level)
         if before is not None:
             leans = before.opening_lean, before.closing_lean
         merge = f"framing-{self.slide_id}-{self.output_id}-{self._gesture}"

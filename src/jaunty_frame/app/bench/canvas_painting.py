@@ -9,7 +9,7 @@ from jaunty_frame.app.bench.canvas_shapes import CORNERS, Framed, Part, corner_o
 from jaunty_frame.app.widgets.theme import text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.model import KeepArea
+from jaunty_frame.document.photo import KeepArea
 
 Mapping = Callable[[float, float], QPointF]
 

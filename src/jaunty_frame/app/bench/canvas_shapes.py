@@ -6,8 +6,7 @@ from math import cos, radians, sin
 
 from jaunty_frame.core.geometry.straightening import corner_points
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.core.motion.arcs import Arc
-from jaunty_frame.core.motion.paths import Easing, degrees_at, window_at
+from jaunty_frame.core.motion.way import Station, Way
 
 LEAST = 0.01
 
@@ -41,31 +40,37 @@ class Grip:
 
 @dataclass(frozen=True)
 class Framed:
-    """Opening and closing on a photo; degrees : by which the photo is turned clockwise at either."""
+    """A way on a photo, of which the opening and the closing can be dragged."""
 
-    opening: Window
-    closing: Window
-    degrees: tuple[float, float]
-    easing: Easing
+    way: Way
     seconds: float
     output_width: int
     photo_aspect: float
-    arc: Arc | None = None
+
+    @property
+    def opening(self) -> Window:
+        return self.way.opening
+
+    @property
+    def closing(self) -> Window:
+        return self.way.closing
+
+    def _station(self, end: str) -> Station:
+        return self.way.stations[0 if end == "opening" else -1]
 
     def window(self, end: str) -> Window:
-        return self.opening if end == "opening" else self.closing
-
-    def _degrees(self, end: str) -> float:
-        return self.degrees[0 if end == "opening" else 1]
+        return self._station(end).window
 
     def corners(self, end: str) -> dict[Part, tuple[float, float]]:
         """Return the corners of an end as they lie on the photo."""
-        return turned_corners(self.window(end), self._degrees(end), self.photo_aspect)
+        return self._corners(self._station(end))
 
     def corners_at(self, progress: float) -> dict[Part, tuple[float, float]]:
-        """Return the corners at ``progress`` in 0..1 of the move's time."""
-        window = window_at(self.opening, self.closing, self.easing, progress, self.arc)
-        return turned_corners(window, degrees_at(*self.degrees, self.easing, progress), self.photo_aspect)
+        """Return the corners at ``progress`` in 0..1 of the way's time."""
+        return self._corners(self.way.at(progress))
+
+    def _corners(self, station: Station) -> dict[Part, tuple[float, float]]:
+        return turned_corners(station.window, station.degrees, self.photo_aspect)
 
     def bounding_box(self, end: str) -> Window:
         places = list(self.corners(end).values())
@@ -74,7 +79,7 @@ class Framed:
 
     def to_window(self, end: str, x: float, y: float) -> tuple[float, float]:
         """Return a point of the photo turned with the photo about an end's centre, where that end is upright."""
-        return self._about_centre(end, x, y, self._degrees(end))
+        return self._about_centre(end, x, y, self._station(end).degrees)
 
     def _about_centre(self, end: str, x: float, y: float, clockwise: float) -> tuple[float, float]:
         window = self.window(end)
@@ -85,7 +90,7 @@ class Framed:
 
     def dragged(self, end: str, part: Part, dx: float, dy: float) -> Window:
         """Return an end after a drag by (dx, dy) of the photo; a corner's opposite one stays where it is."""
-        window, turn = self.window(end), self._degrees(end)
+        window, turn = self.window(end), self._station(end).degrees
         if part is Part.INSIDE or not turn:
             return dragged_window(window, part, dx, dy)
         middle = window.x + window.w / 2, window.y + window.h / 2

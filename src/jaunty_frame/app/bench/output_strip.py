@@ -5,13 +5,12 @@ from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPaintEvent, QP
 from PySide6.QtWidgets import QSizePolicy, QToolTip, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, painted_image, photo_key
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request, photo_request
 from jaunty_frame.app.sheet.sheet_delegate import paint_finding_mark, paint_selection
 from jaunty_frame.app.widgets.theme import colours
-from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX
 from jaunty_frame.show.frames.content import base_content
-from jaunty_frame.show.frames.picture_spec import picture_spec
+from jaunty_frame.show.frames.layers.layer import photo_file
 
 _HEIGHT = 74
 _PAD = 8
@@ -46,19 +45,19 @@ class OutputStrip(QWidget):
             self._pictures = []
             self.update()
             return
-        session, row, photo = self._cell.session, self._cell.row, self._cell.photo
-        thumbnail = session.source.remembered_thumbnail(photo)
+        session, k, photo = self._cell.session, self._cell.position, self._cell.photo
+        thumbnail = session.source.remembered_thumbnail(photo_file(photo))
         if thumbnail is None:
             # Reading it may take a while; a worker does, and then it is remembered.
             width, height = photo.upright_size
             shrink = LONGEST_PX / max(width, height, LONGEST_PX)
-            self._awaited = CellRequest(photo_key(photo), max(int(width * shrink), 1), max(int(height * shrink), 1))
-            self._images.remake(self._awaited, session.source, photo)
+            self._awaited = photo_request(photo, max(int(width * shrink), 1), max(int(height * shrink), 1))
+            self._images.remake(self._awaited, session.source)
             return
         if not self._was_painted:
             return  # the first painted window does not wait for the strip
         # Loaded late for the same reason; the sheet's workers need it too.
-        from jaunty_frame.app.pictures.painting import make_picture
+        from jaunty_frame.app.pictures.painting import painted_image, prepared
 
         ratio = self.devicePixelRatio()
         plans = session.plans()
@@ -66,8 +65,9 @@ class OutputStrip(QWidget):
         for output_id, place in self._places().items():
             width, height = max(round(place.width() * ratio), 8), max(round(place.height() * ratio), 8)
             plan = plans[output_id]
-            picture = make_picture(thumbnail, picture_spec(plan, row, width, height, Coding.SCREEN))
-            image = painted_image(base_content(plan, row), picture, width, height)
+            content, frame = cell_request(plan, base_content(plan, k), width, height)
+            ready = {source: prepared(source, lambda *_: thumbnail) for source in content.sources(frame)}
+            image = painted_image(content, frame, ready)
             self._pictures.append((output_id, place, image))
         self.update()
 
@@ -86,7 +86,7 @@ class OutputStrip(QWidget):
     def _on_image(self, request: CellRequest) -> None:
         if request == self._awaited:
             self._awaited = None
-            if self._cell.session.source.remembered_thumbnail(self._cell.photo) is not None:
+            if self._cell.session.source.remembered_thumbnail(photo_file(self._cell.photo)) is not None:
                 self.show_document()
 
     def resizeEvent(self, event: object) -> None:

@@ -21,7 +21,7 @@ from jaunty_frame.app.bench.canvas_shapes import HANDLES, Framed, Grip, Part, co
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
-from jaunty_frame.document.model import KeepArea
+from jaunty_frame.document.photo import KeepArea
 
 _REACH = 8
 _MARGIN = 20
@@ -39,6 +39,7 @@ class PhotoCanvas(QWidget):
     chosen_changed = Signal()
     level_line_drawn = Signal(float)
     close_up_wanted = Signal(int)
+    level_line_started = Signal()
     gesture_ended = Signal()
     gesture_cancelled = Signal()
 
@@ -98,6 +99,7 @@ class PhotoCanvas(QWidget):
         self._choose(None)
         self.setCursor(Qt.CursorShape.CrossCursor)
         self.setFocus()
+        self.level_line_started.emit()
 
     def show_hint(self, text: str) -> None:
         """Say in a corner what a drag would do."""

@@ -1,15 +1,17 @@
 """On the bench: what belongs to the photo in every output: the chosen keep area, straightening, colour correction."""
 
-from PySide6.QtCore import QSignalBlocker, Qt, Signal
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QSlider, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
+from jaunty_frame.app.bench.bench_page import BenchPage
+from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import add_field, quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.value_slider import ValueSlider
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
-from jaunty_frame.document.edits import turn_photos
-from jaunty_frame.document.model import MOST_STRAIGHTENING, NO_CORRECTION
+from jaunty_frame.document.edits.photos import turn_photos
+from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 
 # Name, what it is called, greatest amount, steps on the slider for one unit.
 _CORRECTIONS = (
@@ -20,32 +22,26 @@ _CORRECTIONS = (
 )
 
 
-class PhotoPage(QWidget):
-    """Writes to its widgets in show_document only. ``weight_chosen`` is about the chosen keep area."""
+class PhotoPage(BenchPage):
+    """The keep area that is chosen on the canvas, and the photo as a whole."""
 
-    weight_chosen = Signal(object)
-    close_up_wanted = Signal()
-    remove_wanted = Signal()
-    level_line_wanted = Signal()
-
-    def __init__(self, cell: BenchCell, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
-        self._cell = cell
+    def __init__(self, cell: BenchCell, canvas: PhotoCanvas, parent: QWidget | None = None) -> None:
+        super().__init__(cell, canvas, parent)
         self.weight = Choice("Weight of the chosen keep area", [(1.0, "Must stay"), (WISHED_WEIGHT, "Wished for")])
-        self.weight.chosen.connect(self.weight_chosen)
+        self.weight.chosen.connect(lambda weight: cell.set_weight(canvas.chosen_area, weight))
         self.close_up = QPushButton("Close-up")
         self.close_up.setToolTip("Show the chosen keep area in a slide of its own (C)")
-        self.close_up.clicked.connect(self.close_up_wanted)
+        self.close_up.clicked.connect(lambda: cell.add_close_up(canvas.chosen_area))
         self.remove = QPushButton("Remove")
         self.remove.setToolTip("Remove the chosen keep area (Delete)")
-        self.remove.clicked.connect(self.remove_wanted)
-        self.straightening = number_field(
+        self.remove.clicked.connect(canvas.remove_chosen)
+        self.straightening = NumberField(
             "Straightening in degrees clockwise", -MOST_STRAIGHTENING, MOST_STRAIGHTENING, decimals=1, suffix="°"
         )
-        self.straightening.valueChanged.connect(self._set_straightening)
+        self.straightening.chosen.connect(self._set_straightening)
         self.level_line = QPushButton("Draw a level line")
         self.level_line.setToolTip("Draw along what should lie level or stand upright on the photo (L)")
-        self.level_line.clicked.connect(self.level_line_wanted)
+        self.level_line.clicked.connect(canvas.start_level_line)
         self.turn_left, self.turn_right = QPushButton("Turn left"), QPushButton("Turn right")
         self.turn_left.clicked.connect(lambda: self._turn(3))
         self.turn_right.clicked.connect(lambda: self._turn(1))
@@ -53,7 +49,7 @@ class PhotoPage(QWidget):
         self.reset.clicked.connect(self._reset)
         for button in (self.close_up, self.remove, self.level_line, self.turn_left, self.turn_right, self.reset):
             button.setProperty("role", "small")
-        self.sliders: dict[str, QSlider] = {}
+        self.sliders: dict[str, ValueSlider] = {}
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(3)
@@ -73,20 +69,18 @@ class PhotoPage(QWidget):
         grid = QGridLayout()
         grid.setSpacing(2)
         for row, (name, label, most, steps) in enumerate(_CORRECTIONS):
-            slider = QSlider(Qt.Orientation.Horizontal)
-            slider.setRange(round(-most * steps), round(most * steps))
-            slider.setAccessibleName(label)
+            slider = ValueSlider(label, most, steps)
             slider.setMinimumHeight(18)
             slider.setProperty("role", "both-ways")
-            slider.valueChanged.connect(lambda value, name=name, steps=steps: self._correct(name, value / steps))
-            slider.sliderReleased.connect(self._cell.end_gesture)
+            slider.chosen.connect(lambda value, name=name: self._correct(name, value))
+            slider.sliderReleased.connect(self.cell.end_gesture)
             grid.addWidget(quiet_label(label), row, 0)
             grid.addWidget(slider, row, 1)
             self.sliders[name] = slider
         return grid
 
-    def show_document(self, chosen_area: int) -> None:
-        photo = self._cell.photo
+    def show_document(self) -> None:
+        photo, chosen_area = self.cell.photo, self.canvas.chosen_area
         known = 0 <= chosen_area < len(photo.keep_areas)
         for widget in (self.weight, self.close_up, self.remove):
             widget.setEnabled(known)
@@ -96,27 +90,25 @@ class PhotoPage(QWidget):
             self.weight.show_value(1.0 if required else WISHED_WEIGHT)
         else:
             self.weight.show_value(None)
-        blockers = [QSignalBlocker(widget) for widget in (self.straightening, *self.sliders.values())]
-        self.straightening.setValue(photo.straightening)
-        for name, _, _, steps in _CORRECTIONS:
-            self.sliders[name].setValue(round(getattr(photo.correction, name) * steps))
+        self.straightening.show_value(photo.straightening)
+        for name, slider in self.sliders.items():
+            slider.show_value(getattr(photo.correction, name))
         self.reset.setEnabled(photo.correction != NO_CORRECTION)
-        del blockers
 
     def _set_straightening(self, degrees: float) -> None:
-        self._cell.set_on_photo("Straighten", straightening=degrees)
+        self.cell.set_on_photo("Straighten", straightening=degrees)
 
     def _correct(self, name: str, value: float) -> None:
-        self._cell.set_on_photo("Colours", correction=self._cell.photo.correction.changed(**{name: value}))
+        self.cell.set_on_photo("Colours", correction=self.cell.photo.correction.changed(**{name: value}))
 
     def _reset(self) -> None:
-        self._cell.set_on_photo("Reset colours", correction=NO_CORRECTION)
-        self._cell.end_gesture()
+        self.cell.set_on_photo("Reset colours", correction=NO_CORRECTION)
+        self.cell.end_gesture()
 
     def _turn(self, quarter_turns: int) -> None:
-        project = self._cell.project
-        photos = {project.slide(name).photo for name in self._cell.targets()}
-        self._cell.apply(turn_photos(photos, quarter_turns))
+        project = self.cell.project
+        photos = {photo for name in self.cell.targets() for photo in project.slide(name).exhibit.photos}
+        self.cell.apply(turn_photos(photos, quarter_turns))
 
 
 def _beside(*buttons: QPushButton) -> QHBoxLayout:

@@ -1,9 +1,9 @@
 """Opening and closing in numbers: left, top and width in percent of the photo."""
 
-from PySide6.QtCore import QSignalBlocker, Qt, Signal
-from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QLabel, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QGridLayout, QLabel, QWidget
 
-from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.core.geometry.windows import Window
 
 _NAMES = ("left", "top", "width")
@@ -17,7 +17,7 @@ class WindowFields(QWidget):
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._windows: tuple[Window, Window] | None = None
-        self.boxes: dict[tuple[int, str], QDoubleSpinBox] = {}
+        self.boxes: dict[tuple[int, str], NumberField] = {}
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setSpacing(4)
@@ -27,19 +27,17 @@ class WindowFields(QWidget):
             grid.addWidget(_quiet(end), row + 1, 0)
             for column, name in enumerate(_NAMES, 1):
                 said = f"{end.capitalize()}: {name} in percent of the photo"
-                box = number_field(said, 1 if name == "width" else -900, 900, decimals=1, step=1)
+                box = NumberField(said, 1 if name == "width" else -900, 900, decimals=1, step=1)
                 box.setMinimumWidth(46)
-                box.valueChanged.connect(lambda value, row=row, name=name: self._on_typed(row, name, value))
+                box.chosen.connect(lambda value, row=row, name=name: self._on_typed(row, name, value))
                 grid.addWidget(box, row + 1, column)
                 self.boxes[row, name] = box
 
     def show_windows(self, opening: Window, closing: Window) -> None:
         self._windows = opening, closing
         for (row, name), box in self.boxes.items():
-            blocker = QSignalBlocker(box)
             window = self._windows[row]
-            box.setValue(100 * {"left": window.x, "top": window.y, "width": window.w}[name])
-            del blocker
+            box.show_value(100 * {"left": window.x, "top": window.y, "width": window.w}[name])
 
     def _on_typed(self, row: int, name: str, percent: float) -> None:
         if self._windows is None:

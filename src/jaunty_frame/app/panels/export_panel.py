@@ -1,7 +1,6 @@
 """The export: which outputs, where to, how fine; then progress with the time left, and where the files are."""
 
 from collections.abc import Callable
-from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QElapsedTimer, QStandardPaths, QUrl
@@ -17,14 +16,15 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.app.shell.dialogs import ask_for_folder
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.side_panel import SidePanel
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.export.export_request import Quality, ensure_exportable, show_file_name
+from jaunty_frame.media.export.export_job import ExportJob, show_file_name
+from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.show.words import rate_words, size_words
 
 _QUALITY_SAID = {
@@ -37,15 +37,14 @@ _QUALITY_SAID = {
 class ExportPanel(SidePanel):
     """Exports the chosen outputs one after the other."""
 
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
-        self._session = session
+    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
+        super().__init__(desk, parent)
         self.task: Task | None = None
         self.boxes: dict[str, QCheckBox] = {}
+        self._shown: dict[str, tuple[str, str]] = {}
         self._clock = QElapsedTimer()
-        self._asked_overwrite: list[Path] = []
+        self._asked_overwrite: list[str] = []
         self._build()
-        session.changed.connect(self.show_document)
 
     def _build(self) -> None:
         heading = QLabel("Export")
@@ -107,24 +106,47 @@ class ExportPanel(SidePanel):
 
     def show_document(self) -> None:
         """Show the outputs as the document has them, keeping what was unchecked."""
+        plans = self.session.plans()
+        rows = {
+            output.id: (
+                f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plans[output.id].seconds)}",
+                show_file_name(self.session.project, output),
+            )
+            for output in self.session.project.outputs
+        }
+        if rows == self._shown:
+            return
+        self._shown = rows
         unchecked = {name for name, box in self.boxes.items() if not box.isChecked()}
-        while self._outputs.count():
-            item = self._outputs.takeAt(0)
-            widget = item.widget() if item else None
+        while (item := self._outputs.takeAt(0)) is not None:
+            widget = item.widget()
             if widget is not None:
                 widget.deleteLater()
         self.boxes = {}
-        for output in self._session.project.outputs:
-            plan = self._session.plans()[output.id]
-            box = QCheckBox(f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plan.seconds)}")
-            box.setChecked(output.id not in unchecked)
-            box.setToolTip(show_file_name(self._session.project, output))
+        for output_id, (text, file_name) in rows.items():
+            box = QCheckBox(text)
+            box.setChecked(output_id not in unchecked)
+            box.setToolTip(file_name)
+            box.setEnabled(self.task is None)
             self._outputs.addWidget(box)
-            self.boxes[output.id] = box
+            self.boxes[output_id] = box
 
     def choose_only(self, output_id: str) -> None:
         for name, box in self.boxes.items():
             box.setChecked(name == output_id)
+
+    def open_for(self, output_id: str) -> None:
+        self.show_document()
+        if output_id and self.task is None:
+            self.choose_only(output_id)
+
+    def first_focus(self) -> QWidget:
+        return self.start_button
+
+    def shut_down(self) -> None:
+        if self.task is not None:
+            self.task.cancel()
+            self.task.wait()
 
     def _show_quality(self, quality: Quality) -> None:
         self.quality.show_value(quality)
@@ -141,11 +163,13 @@ class ExportPanel(SidePanel):
 
     def start(self) -> None:
         """Export; where files of these names are there already, say so first and replace them at the second press."""
-        project, folder = self._session.project, Path(self.folder.text()).expanduser()
-        chosen = [output for output in project.outputs if self.boxes[output.id].isChecked()]
+        project, folder = self.session.project, Path(self.folder.text()).expanduser()
+        plans = self.session.plans()
+        chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]
+        job = ExportJob(project, self.session.folder, chosen, folder, self.quality.value)
         self.open_button.hide()
         try:
-            ensure_exportable(project, self._session.folder)
+            job.ensure_possible()
         except JauntyError as error:
             self._say(str(error))
             return
@@ -155,28 +179,16 @@ class ExportPanel(SidePanel):
         if not folder.is_absolute():
             self._say("Give the folder with its whole path, or press Choose.")
             return
-        paths = [folder / show_file_name(project, output) for output in chosen]
-        there = [path for path in paths if path.exists()]
+        there = job.existing()
         if there and there != self._asked_overwrite:
             self._asked_overwrite = there
-            self._say(f"Already there: {', '.join(path.name for path in there)}. Press Replace to write anew.")
+            self._say(f"Already there: {', '.join(there)}. Press Replace to write anew.")
             self.start_button.setText("Replace")
             return
-        plans = self._session.plans()
-        jobs = [(plans[output.id], path) for output, path in zip(chosen, paths, strict=True)]
-        total = sum(plan.schedule.total for plan, _ in jobs)
-        source, quality = self._session.source, self.quality.value
+        source = self.session.source
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
-            # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
-            from jaunty_frame.media.export.export import export_show
-
-            before = 0
-            for plan, path in jobs:
-                report_all = partial(_report_part, report, before, total)
-                export_show(plan, source, path, quality, True, report_all, stopped)
-                before += plan.schedule.total
-            return [path for _, path in jobs]
+            return job.write_all(source, report, stopped)
 
         self.task = Task("export", work, self)
         self.task.progress.connect(self._show_progress)
@@ -230,10 +242,6 @@ class ExportPanel(SidePanel):
 
     def may_close(self) -> bool:
         return self.task is None
-
-
-def _report_part(report: Callable[[int, int], None], before: int, total: int, done: int, _: int) -> None:
-    report(before + done, total)
 
 
 def _quiet(text: str) -> QLabel:

@@ -1,13 +1,13 @@
 """All findings, the most severe first, with jumps to their cells and their remedies."""
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
-from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.widgets.finding_rows import add_remedy
 from jaunty_frame.app.widgets.labelled import quiet_label
-from jaunty_frame.app.widgets.side_panel import SidePanel
-from jaunty_frame.show.checks.findings import Finding, Severity
+from jaunty_frame.show.checks.check import Finding, Severity
 from jaunty_frame.show.words import counted
 
 _HEADINGS = {
@@ -20,14 +20,10 @@ _MOST_SHOWN = 120
 
 
 class FindingsPanel(SidePanel):
-    """Emits the place of a finding to be looked at, and the finding whose remedy was wanted."""
+    """Lists findings by severity, each with a jump to its cell and its remedy."""
 
-    jumped = Signal(str, str)
-    remedy_wanted = Signal(object)
-
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
-        self._session = session
+    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
+        super().__init__(desk, parent)
         self._shown: list[Finding] | None = None
         self.heading = QLabel("Findings")
         self.heading.setProperty("role", "heading")
@@ -47,15 +43,9 @@ class FindingsPanel(SidePanel):
         layout.addWidget(self.close_button, 0, Qt.AlignmentFlag.AlignLeft)
         self.jumps: list[QPushButton] = []
         self.remedies: list[QPushButton] = []
-        session.changed.connect(self.show_document)
-
-    def showEvent(self, event: object) -> None:
-        self.show_document()
 
     def show_document(self) -> None:
-        if not self.isVisible():
-            return
-        findings = self._session.findings()
+        findings = self.session.findings()
         if findings == self._shown:
             return
         self._shown = findings
@@ -89,11 +79,11 @@ class FindingsPanel(SidePanel):
         jump = QPushButton(f"Slide {finding.slide}")
         jump.setProperty("role", "small")
         jump.setToolTip("Go to this cell")
-        jump.clicked.connect(lambda: self.jumped.emit(finding.slide_id, finding.output))
+        jump.clicked.connect(lambda: self.desk.cells.select_cell(finding.slide_id, finding.output))
         text = QLabel(finding.sentence.removeprefix(f"Slide {finding.slide} in ").strip())
         text.setWordWrap(True)
         layout.addWidget(jump, 0, Qt.AlignmentFlag.AlignTop)
         layout.addWidget(text, 1)
         self.jumps.append(jump)
-        add_remedy(layout, finding, self.remedy_wanted, self.remedies)
+        add_remedy(layout, finding, self.desk.remedy, self.remedies)
         return row

@@ -2,19 +2,18 @@
 
 from fractions import Fraction
 
-from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from jaunty_frame.app.pictures.cell_images import CellImages
+from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import number_field
-from jaunty_frame.app.widgets.side_panel import SidePanel
-from jaunty_frame.document.edits import set_zones
-from jaunty_frame.document.model import MOST_MARGIN
+from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.outputs import preset_zones
+from jaunty_frame.document.values import MOST_MARGIN
 
 _FIELDS = {
     "action_safe": "Action safe, each side",
@@ -32,10 +31,9 @@ _TILES = ((None, "None"), (Fraction(1), "Square"), (Fraction(3, 4), "3:4"))
 class ZonesPanel(SidePanel):
     """Edits the zones of the current cell's output."""
 
-    def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
-        self._session = session
-        self._slide_id = self._output_id = ""
+    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
+        super().__init__(desk, parent)
+        self._output_id = ""
         self.heading = QLabel()
         self.heading.setProperty("role", "heading")
         said = quiet_label(
@@ -43,14 +41,14 @@ class ZonesPanel(SidePanel):
             "where they do not, a finding says so."
         )
         said.setWordWrap(True)
-        self.frame_view = FrameView(session, images)
+        self.frame_view = FrameView(desk.session, desk.images)
         self.fields = {
-            name: number_field(f"{label}, in percent", 0, 100 * MOST_MARGIN, decimals=1, step=0.5, suffix=" %")
+            name: NumberField(f"{label}, in percent", 0, 100 * MOST_MARGIN, decimals=1, step=0.5, suffix=" %")
             for name, label in _FIELDS.items()
         }
         for name, field in self.fields.items():
             field.setFixedWidth(_FIELD_WIDTH)
-            field.valueChanged.connect(lambda value, name=name: self._set(**{name: value / 100}))
+            field.chosen.connect(lambda value, name=name: self._set(**{name: value / 100}))
         self.cut_out, self.tile = Choice("Cut-out", _CUT_OUTS), Choice("Tile", _TILES)
         self.cut_out.setToolTip("What older screens cut out; the safe zones lie in it")
         self.tile.setToolTip("The part shown in an overview")
@@ -70,7 +68,7 @@ class ZonesPanel(SidePanel):
         layout.addLayout(self._choices())
         layout.addSpacing(8)
         layout.addWidget(row_of(self.back, self.close_button, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
-        session.changed.connect(self.show_document)
+        desk.cells.current_cell_changed.connect(self._on_cell)
 
     def _choices(self) -> QGridLayout:
         """Safe zones and parts at the left, what may be covered at the right."""
@@ -91,18 +89,21 @@ class ZonesPanel(SidePanel):
             grid.addLayout(place, row, 0, 1, 2)
         return grid
 
-    def show_cell(self, slide_id: str, output_id: str) -> None:
-        self._slide_id, self._output_id = slide_id, output_id
-        self.show_document()
+    def open_for(self, output_id: str) -> None:
+        self._output_id = output_id or self.desk.cells.chosen_place()[1]
 
-    def showEvent(self, event: object) -> None:
-        self.show_document()
+    def first_focus(self) -> QWidget:
+        return self.fields["action_safe"]
+
+    def _on_cell(self, slide_id: str, output_id: str) -> None:
+        self._output_id = output_id
+        if self.isVisible():
+            self.show_document()
 
     def show_document(self) -> None:
-        if not self.isVisible():
-            return
-        project = self._session.project
-        row = next((k for k, slide in enumerate(project.slides) if slide.id == self._slide_id), None)
+        project = self.session.project
+        slide_id, _ = self.desk.cells.chosen_place()
+        row = next((k for k, slide in enumerate(project.slides) if slide.id == slide_id), None)
         output = next((output for output in project.outputs if output.id == self._output_id), None)
         self.setEnabled(output is not None and row is not None)
         if output is None or row is None:
@@ -111,18 +112,16 @@ class ZonesPanel(SidePanel):
         self.heading.setText(f"Zones of {output.name}")
         self.frame_view.show_frame(row, output.id, 1.0)
         for name, field in self.fields.items():
-            blocker = QSignalBlocker(field)
-            field.setValue(100 * getattr(output.zones, name))
-            del blocker
+            field.show_value(100 * getattr(output.zones, name))
         self.cut_out.show_value(output.zones.cut_out)
         self.tile.show_value(output.zones.tile)
         self.back.setEnabled(output.zones != preset_zones(output))
 
     def _set(self, **changes: float | Fraction | None) -> None:
-        zones = self._session.project.output(self._output_id).zones.changed(**changes)
+        zones = self.session.project.output(self._output_id).zones.changed(**changes)
         merge = f"zones-{self._output_id}-{'-'.join(changes)}"
-        self._session.apply(set_zones(self._output_id, zones, merge))
+        self.session.apply(set_zones(self._output_id, zones, merge))
 
     def _go_back(self) -> None:
-        zones = preset_zones(self._session.project.output(self._output_id))
-        self._session.apply(set_zones(self._output_id, zones))
+        zones = preset_zones(self.session.project.output(self._output_id))
+        self.session.apply(set_zones(self._output_id, zones))

@@ -1,4 +1,4 @@
-"""Pictures for cells, made by workers: the GUI thread asks with a frozen request and is told when it is ready."""
+"""Pictures for views, made by workers: the GUI thread asks with a frozen request and is told when it is ready."""
 
 import threading
 from collections import OrderedDict
@@ -8,48 +8,44 @@ from typing import TYPE_CHECKING, NamedTuple
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QImage
 
-from jaunty_frame.core.painting.colour import Amounts
-from jaunty_frame.document.model import Photo
+from jaunty_frame.core.painting.surface import Coding, FrameFormat
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.content import FrameContent
-from jaunty_frame.show.frames.picture_spec import PictureSpec, wanted_width
+from jaunty_frame.show.frames.exhibits import whole_photo_layers
+from jaunty_frame.show.planning.plan import Plan
 
 if TYPE_CHECKING:  # see begin and _painting
     from concurrent.futures import ThreadPoolExecutor
 
-    from jaunty_frame.show.frames.picture import Picture
+    from jaunty_frame.media.frames.ready import ReadySources
 
-_MOST_BYTES = 200_000_000
-_MOST_PICTURES = 24
+_MOST_BYTES = 128_000_000
+_MOST_READY_BYTES = 96_000_000
 _MOST_WAITING = 400
 
 
-class PhotoKey(NamedTuple):
-    """What tells one photo's pixels from another's."""
-
-    content: str
-    path: str
-    quarter_turns: int
-    correction: Amounts
-
-
-def photo_key(photo: Photo) -> PhotoKey:
-    return PhotoKey(photo.content, photo.path, photo.quarter_turns, Amounts(**dict(photo.correction)))
-
-
 class CellRequest(NamedTuple):
-    """A slide's picture at one size, through one window; ``spec`` None asks for the photo itself, ``width`` wide."""
+    """A frame in a format: equal requests are equal pictures."""
 
-    photo: PhotoKey
-    width: int
-    height: int
-    spec: PictureSpec | None = None
-    content: FrameContent | None = None
+    content: FrameContent
+    frame: FrameFormat
+
+
+def cell_request(plan: Plan, content: FrameContent, width: int, height: int) -> CellRequest:
+    """Return the request for a frame of an output at a size in device pixels."""
+    pixel_aspect = float(plan.output.aspect) * height / width
+    return CellRequest(content, FrameFormat(width, height, pixel_aspect, Coding.SCREEN))
+
+
+def photo_request(photo: Photo, width: int, height: int) -> CellRequest:
+    """Return the request for a photo by itself at a size in device pixels."""
+    return CellRequest(FrameContent(whole_photo_layers(photo)), FrameFormat(width, height, 1.0, Coding.SCREEN))
 
 
 class CellImages(QObject):
-    """A cache of cell pictures. What was asked for last is made first: it is what is looked at."""
+    """A cache of pictures. What was asked for last is made first: it is what is looked at."""
 
     ready = Signal(object)
     _made = Signal(object, object)
@@ -60,13 +56,13 @@ class CellImages(QObject):
         self._bytes = 0
         self._unfinished = 0
         self._closed = False
-        self._waiting: OrderedDict[CellRequest, tuple[PhotoSource, Photo]] = OrderedDict()
+        self._waiting: OrderedDict[CellRequest, PhotoSource] = OrderedDict()
         self._lock = threading.Lock()
-        self._pictures: OrderedDict[tuple[PhotoKey, PictureSpec], Picture] = OrderedDict()
+        self._sources: ReadySources | None = None
         self._made.connect(self._take, Qt.ConnectionType.QueuedConnection)
         self._pool: ThreadPoolExecutor | None = None
 
-    def image(self, request: CellRequest, source: PhotoSource, photo: Photo) -> QImage | None:
+    def image(self, request: CellRequest, photos: PhotoSource) -> QImage | None:
         """Return the picture if it is there; otherwise have it made, and ``ready`` tells when it is.
 
         None also stands for a photo that cannot be read.
@@ -74,16 +70,21 @@ class CellImages(QObject):
         if request in self._images:
             self._images.move_to_end(request)
             return self._images[request]
-        self.remake(request, source, photo)
+        self.remake(request, photos)
         return None
 
-    def remake(self, request: CellRequest, source: PhotoSource, photo: Photo) -> None:
-        """Have a picture made, even if there is one: its levels are wanted too."""
+    def live_image(self, request: CellRequest) -> QImage | None:
+        """Return the picture, painted at once, if all that it needs was made ready lately; None otherwise."""
+        ready = self._sources.at_hand(request.content.sources(request.frame)) if self._sources else None
+        return None if ready is None else _painting().painted_image(*request, ready)
+
+    def remake(self, request: CellRequest, photos: PhotoSource) -> None:
+        """Have a picture made, even if there is one: what it needs is wanted ready."""
         with self._lock:
             if self._closed:
                 return
             new = request not in self._waiting
-            self._waiting[request] = source, photo
+            self._waiting[request] = photos
             self._waiting.move_to_end(request)
             while len(self._waiting) > _MOST_WAITING:
                 self._waiting.popitem(last=False)
@@ -100,6 +101,7 @@ class CellImages(QObject):
             if self._closed:
                 return
             waiting = self._unfinished
+        self._sources = _painting().ReadySources(_MOST_READY_BYTES)
         self._pool = ThreadPoolExecutor(2, "cells")
         for _ in range(waiting):
             self._pool.submit(self._work)
@@ -112,16 +114,13 @@ class CellImages(QObject):
         with self._lock:
             return self._unfinished > 0
 
-    def picture(self, photo: PhotoKey, spec: PictureSpec) -> "Picture | None":
-        """Return the prepared picture of a cell that was made lately, for playing it."""
-        return self._pictures.get((photo, spec))
-
     def forget(self) -> None:
         """Forget all pictures: photos may have changed."""
         with self._lock:
             self._waiting.clear()
         self._images.clear()
-        self._pictures.clear()
+        if self._sources is not None:
+            self._sources.clear()
         self._bytes = 0
 
     def close(self) -> None:
@@ -136,26 +135,17 @@ class CellImages(QObject):
             if not self._waiting:
                 self._unfinished -= 1
                 return
-            request, (source, photo) = self._waiting.popitem()
+            request, photos = self._waiting.popitem()
         try:
-            image = self._painted(request, source, photo)
+            image = self._painted(request, photos)
         except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
             image = None  # the finding in the cell says what is wrong
         self._made.emit(request, image)
 
-    def _painted(self, request: CellRequest, source: PhotoSource, photo: Photo) -> QImage:
-        if request.spec is None or request.content is None:
-            pixels = source.pixels(photo, request.width)
-            return _painting().photo_image(pixels, request.width, request.height, request.photo.correction)
-        key = (request.photo, request.spec)
-        picture = self._pictures.get(key)
-        if picture is None:
-            picture = _painting().make_picture(source.pixels(photo, wanted_width(request.spec)), request.spec)
-            with self._lock:
-                self._pictures[key] = picture
-                while len(self._pictures) > _MOST_PICTURES:
-                    self._pictures.popitem(last=False)
-        return painted_image(request.content, picture, request.width, request.height)
+    def _painted(self, request: CellRequest, photos: PhotoSource) -> QImage:
+        assert self._sources is not None
+        ready = self._sources.of(request.content.sources(request.frame), photos)
+        return _painting().painted_image(*request, ready)
 
     def _take(self, request: CellRequest, image: QImage | None) -> None:
         with self._lock:
@@ -171,13 +161,8 @@ class CellImages(QObject):
         self._bytes -= image.sizeInBytes() if image else 0
 
 
-def painted_image(content: FrameContent, picture: "Picture", width: int, height: int) -> QImage:
-    """Return one slide's picture as an image."""
-    return _painting().painted_image(content, picture, width, height)
-
-
 def _painting() -> ModuleType:
-    # OpenCV and all that paints take 0.06 s to load, which the first painted window does not wait for: its cells are
+    # OpenCV and all that paint take 0.06 s to load, which the first painted window does not wait for: its cells are
     # filled by workers.
     from jaunty_frame.app.pictures import painting
 

@@ -4,14 +4,11 @@ from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, painted_image, photo_key
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.core.painting.colour import Amounts
-from jaunty_frame.core.painting.surface import Coding
-from jaunty_frame.show.frames.content import FrameContent, Layer, slide_content
-from jaunty_frame.show.frames.picture_spec import picture_spec
+from jaunty_frame.show.frames.content import slide_content, without_correction
 
 _COVERED = "may be covered"
 
@@ -69,27 +66,22 @@ class FrameView(QWidget):
             return
         row, output_id = self._cell
         plan = self._session.plans()[output_id]
-        photo = plan.photo(row)
+        if self._without_correction:
+            plan = without_correction(plan, row)
         ratio = self.devicePixelRatio()
         place = self.picture_rect()
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
-        spec = picture_spec(plan, row, width, height, Coding.SCREEN)
-        if self._without_correction:
-            spec = spec._replace(correction=Amounts())
-        key = photo_key(photo)
-        content = slide_content(plan, row, self._progress)
-        picture = self._images.picture(key, spec)
-        if picture is not None:
-            self._image, self._shown = painted_image(content, picture, width, height), None
+        image = self._images.live_image(cell_request(plan, slide_content(plan, row, self._progress), width, height))
+        if image is not None:
+            self._image, self._shown = image, None
         else:
-            # Always the same content, so that scrubbing asks for one picture only.
-            whole = FrameContent(Layer(0, Window(0, 0, 1, 1)))
-            self._shown = CellRequest(key, width, height, spec, whole)
-            self._images.remake(self._shown, self._session.source, photo)
+            # Always the same instant, so that scrubbing asks for one picture only; it makes ready what all need.
+            self._shown = cell_request(plan, slide_content(plan, row, 0.0), width, height)
+            self._images.remake(self._shown, self._session.source)
         self.update()
 
     def _on_image(self, request: CellRequest) -> None:
-        if request == self._shown and self._images.picture(request.photo, request.spec or None):  # type: ignore[arg-type]
+        if request == self._shown and self._images.live_image(request) is not None:
             self._shown = None
             self._refresh()
 

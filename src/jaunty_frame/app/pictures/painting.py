@@ -1,17 +1,24 @@
-"""Pixels for the window: photos, cells and frames as Qt images."""
+"""Pixels for the window as Qt images. It is loaded after the first painted window, with OpenCV and all that paints."""
 
-import cv2
+import threading
+from collections.abc import Mapping
+from typing import Any
+
 from PySide6.QtGui import QImage
 
-from jaunty_frame.core.painting.colour import Amounts, Pixels
-from jaunty_frame.core.painting.correction import corrected
-from jaunty_frame.core.painting.surface import Coding, Surface, new_surface
+from jaunty_frame.core.opencv import cv2
+from jaunty_frame.core.painting.surface import FrameFormat, Surface, new_surface
+from jaunty_frame.core.painting.workspace import Workspace
+from jaunty_frame.media.frames.ready import ReadySources
 from jaunty_frame.show.frames.content import FrameContent
-from jaunty_frame.show.frames.picture import Picture, make_picture, paint_frame
+from jaunty_frame.show.frames.layers.layer import Source
+from jaunty_frame.show.frames.painting import paint_frame, prepared
 
-__all__ = ["OpenCvError", "image_of", "make_picture", "painted_image", "photo_image"]
+__all__ = ["OpenCvError", "ReadySources", "image_of", "painted_image", "prepared"]
 
 OpenCvError = cv2.error
+_MOST_WORKSPACES = 16
+_own = threading.local()
 
 
 def image_of(surface: Surface) -> QImage:
@@ -20,15 +27,18 @@ def image_of(surface: Surface) -> QImage:
     return QImage(pixels.data, surface.width, surface.height, pixels.strides[0], QImage.Format.Format_RGB32).copy()
 
 
-def painted_image(content: FrameContent, picture: Picture, width: int, height: int) -> QImage:
-    """Return one slide's picture as an image."""
-    surface = new_surface(width, height, Coding.SCREEN)
-    paint_frame(surface, surface, content.alone(), {0: picture})
+def painted_image(content: FrameContent, frame: FrameFormat, ready: Mapping[Source, Any]) -> QImage:
+    """Return a frame as an image."""
+    surface = new_surface(frame.width, frame.height, frame.coding)
+    paint_frame(surface, content, ready, _workspace(frame))
     return image_of(surface)
 
 
-def photo_image(pixels: Pixels, width: int, height: int, correction: Amounts) -> QImage:
-    """Return a photo (H, W, 3) or premultiplied (H, W, 4) at a size, its colours corrected."""
-    small = corrected(cv2.resize(pixels, (width, height), interpolation=cv2.INTER_AREA), correction)
-    flat = cv2.cvtColor(small, cv2.COLOR_BGR2BGRA) if small.shape[2] == 3 else small
-    return QImage(flat.data, width, height, flat.strides[0], QImage.Format.Format_ARGB32_Premultiplied).copy()
+def _workspace(frame: FrameFormat) -> Workspace:
+    """Return this thread's workspace of a format."""
+    kept: dict[FrameFormat, Workspace] = _own.__dict__.setdefault("kept", {})
+    if frame not in kept:
+        if len(kept) >= _MOST_WORKSPACES:
+            kept.clear()
+        kept[frame] = Workspace(frame)
+    return kept[frame]

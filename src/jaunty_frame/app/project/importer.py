@@ -9,9 +9,9 @@ from PySide6.QtCore import QObject, Signal
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.app.shell.notice_bar import NoticeAction
-from jaunty_frame.document.edits import add_photos, without_copies
-from jaunty_frame.document.model import Photo
-from jaunty_frame.show.checks.findings import PhotoState
+from jaunty_frame.document.edits.photos import add_photos, without_copies
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.checks.facts import PhotoState
 from jaunty_frame.show.words import counted
 
 if TYPE_CHECKING:

@@ -21,10 +21,10 @@ class ProjectFiles(QObject):
 
     def __init__(self, session: Session, window: QWidget) -> None:
         super().__init__(window)
-        self._session, self._window = session, window
+        self._session, self.window = session, window
 
     def choose_project(self) -> None:
-        _dialogs().ask_for_project(self._window, self.open_path)
+        _dialogs().ask_for_project(self.window, self.open_path)
 
     def open_path(self, path: Path) -> None:
         """Open a project, after asking about unsaved changes and offering what a crash left behind."""
@@ -63,7 +63,7 @@ class ProjectFiles(QObject):
             self.save_to(self._session.path)
 
     def save_as(self, after: Callable[[], object] = lambda: None) -> None:
-        _dialogs().ask_where_to_save(self._window, lambda path: self.save_to(path) and after())
+        _dialogs().ask_where_to_save(self.window, lambda path: self.save_to(path) and after())
 
     def save_to(self, path: Path) -> bool:
         """Save to ``path``; return whether it worked. Where not, the window says why."""
@@ -90,7 +90,7 @@ class ProjectFiles(QObject):
             self._session.discard_autosave()
             proceed()
 
-        _dialogs().ask_about_changes(self._window, self._session.project.title, save, drop)
+        _dialogs().ask_about_changes(self.window, self._session.project.title, save, drop)
 
 
 def _dialogs() -> ModuleType:

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from jaunty_frame.document.edits import Edit
+from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
@@ -13,7 +13,9 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
-from jaunty_frame.show.checks.findings import Finding, PhotoState, all_findings
+from jaunty_frame.show.checks.check import Finding
+from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.checks.findings import all_findings
 from jaunty_frame.show.planning.plan import Plan, Planner
 
 AUTOSAVE_DELAY_MS = 1500

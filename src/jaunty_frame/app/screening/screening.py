@@ -12,7 +12,7 @@ from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.export.frames import FramePainter
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.planning.plan import Plan
 
@@ -47,7 +47,7 @@ class Projector(QObject):
 
     def _project(self) -> None:
         surface = new_surface(*self._size, Coding.SCREEN)
-        with FramePainter(self._plan, self._source, *self._size, Coding.SCREEN) as painter:
+        with FramePainter(self._plan, self._source, output_format(self._plan, *self._size, Coding.SCREEN)) as painter:
             while True:
                 with self._wake:
                     self._wake.wait_for(lambda: self._stopped or self._wanted is not None)

@@ -12,6 +12,8 @@ from jaunty_frame.app.sheet.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, Sheet
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.settings import settings_of
 from jaunty_frame.show.words import MOVE_WORDS, transition_words
 
 PAD = 10
@@ -79,15 +81,14 @@ class SheetDelegate(QStyledItemDelegate):
             self._paint_picture(painter, option, row, column)
 
     def _paint_slide(self, painter: QPainter, body: QRect, row: int, chosen: bool) -> None:
-        slide, rules = self._model.slide(row), self._session.project.house_rules
+        own = settings_of(self._model.slide(row), self._session.project.house_rules)
         painter.setPen(QColor(colours().on_surround))
         x, y = body.x() + 22, body.y() + PAD // 2
-        move = slide.move or rules.move
-        seconds = clock_text(self._session.project.seconds_of(slide))
+        seconds = clock_text(own.seconds)
         lines = [
             (f"{row + 1}", text_font(19, QFont.Weight.DemiBold), 24),
             (seconds, text_font(12), 17),
-            ("Auto move" if move is Move.AUTO else MOVE_WORDS[move], text_font(12), 17),
+            ("Auto move" if own.move is Move.AUTO else MOVE_WORDS[own.move], text_font(12), 17),
         ]
         if self.picture_height < _LOW:
             lines = [(f"{row + 1}   {seconds}", text_font(12, QFont.Weight.DemiBold), self.picture_height)]
@@ -107,7 +108,9 @@ class SheetDelegate(QStyledItemDelegate):
     def _paint_picture(self, painter: QPainter, option: QStyleOptionViewItem, row: int, column: int) -> None:
         photo = self._model.photo(row)
         is_photo = column == PHOTO_COLUMN
-        width, height = photo.upright_size
+        if is_photo and photo is None:
+            return  # a card has no photo
+        width, height = photo.upright_size if photo else (1, 1)
         aspect = width / height if is_photo else float(self._model.output(column).aspect)
         place = picture_rect(option.rect, aspect, self.picture_height)
         image = self.live[1] if self.live and self.live[0] == (row, column) else None
@@ -115,7 +118,7 @@ class SheetDelegate(QStyledItemDelegate):
         if image is None:
             ratio = painter.device().devicePixelRatio() if painter.device() else 1.0
             request = self._model.request(row, column, round(place.width() * ratio), round(place.height() * ratio))
-            image = self._images.image(request, self._session.source, photo)
+            image = self._images.image(request, self._session.source)
             readable = image is not None or not self._images.is_known(request)
         if image is not None:
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
@@ -132,8 +135,8 @@ class SheetDelegate(QStyledItemDelegate):
                     Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
                     "cannot be read",
                 )
-        if is_photo:
-            self._paint_areas(painter, place, row)
+        if is_photo and photo is not None:
+            self._paint_areas(painter, place, photo)
         elif self._model.cell_findings(row, column):
             low = self.picture_height < _LOW
             x = place.right() + 4 if low else place.right() - _MARK - 4
@@ -141,9 +144,9 @@ class SheetDelegate(QStyledItemDelegate):
         if self.chosen(row, column):
             paint_selection(painter, place)
 
-    def _paint_areas(self, painter: QPainter, place: QRect, row: int) -> None:
+    def _paint_areas(self, painter: QPainter, place: QRect, photo: Photo) -> None:
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        for area in self._model.photo(row).keep_areas:
+        for area in photo.keep_areas:
             x, y, w, h = area.box
             box = QRectF(
                 place.x() + x * place.width(), place.y() + y * place.height(), w * place.width(), h * place.height()
@@ -161,7 +164,7 @@ class SheetDelegate(QStyledItemDelegate):
         last = row + 1 == len(slides)
         if last and not project.house_rules.fade_out:
             return
-        transition = slides[row].transition or project.house_rules.transition
+        transition = settings_of(slides[row], project.house_rules).transition
         text = f"Fade to black {clock_text(project.house_rules.fade_out)}" if last else transition_words(transition)
         joint = joint_height(self.picture_height)
         strip = QRect(rect.x(), rect.bottom() + 1 - joint, rect.width(), joint)

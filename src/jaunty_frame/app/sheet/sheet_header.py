@@ -16,7 +16,7 @@ _SHAPE = 17
 class SheetHeader(QHeaderView):
     """Paints the heads; a click on an output's head asks for its menu."""
 
-    menu_wanted = Signal(int, QPoint)
+    menu_wanted = Signal(str, QPoint)
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(Qt.Orientation.Horizontal, parent)
@@ -72,4 +72,4 @@ class SheetHeader(QHeaderView):
     def _ask(self, place: QPoint) -> None:
         section = self.logicalIndexAt(place)
         if section >= FIRST_OUTPUT:
-            self.menu_wanted.emit(section, self.mapToGlobal(place))
+            self.menu_wanted.emit(self._session.project.outputs[section - FIRST_OUTPUT].id, self.mapToGlobal(place))

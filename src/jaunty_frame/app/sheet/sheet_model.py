@@ -5,13 +5,12 @@ from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPersistentModelIndex, Qt
 
-from jaunty_frame.app.pictures.cell_images import CellRequest, photo_key
+from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, photo_request
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.core.painting.surface import Coding
-from jaunty_frame.document.model import Output, Photo, Slide
-from jaunty_frame.show.checks.findings import Finding
+from jaunty_frame.document.model import Output, Slide
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.checks.check import Finding
 from jaunty_frame.show.frames.content import base_content
-from jaunty_frame.show.frames.picture_spec import picture_spec
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.words import MOVE_WORDS
 
@@ -80,9 +79,12 @@ class SheetModel(QAbstractTableModel):
         return self.output(section).name
 
     def _said(self, row: int, column: int) -> str:
+        photo, plan = self.photo(row), self.plan(max(column, FIRST_OUTPUT))
+        if photo is None:
+            return f"Slide {row + 1}: {self.slide(row).exhibit.label}"
         if column < FIRST_OUTPUT:
-            return f"Slide {row + 1}: {self.photo(row).path.rsplit('/', 1)[-1]}"
-        framing = self.plan(column).framing(row)
+            return f"Slide {row + 1}: {photo.path.rsplit('/', 1)[-1]}"
+        framing = plan.framing(plan.rows_of(row)[0])
         placed = framing.placement.value if framing.placement else "hand-set"
         count = len(self.cell_findings(row, column))
         findings = f", {count} findings" if count else ""
@@ -91,8 +93,10 @@ class SheetModel(QAbstractTableModel):
     def slide(self, row: int) -> Slide:
         return self._session.project.slides[row]
 
-    def photo(self, row: int) -> Photo:
-        return self._session.project.photo(self.slide(row).photo)
+    def photo(self, row: int) -> Photo | None:
+        """Return the (first) photo of a slide, None where it shows none."""
+        photos = self.slide(row).exhibit.photos
+        return self._session.project.photo(photos[0]) if photos else None
 
     def output(self, column: int) -> Output:
         return self._session.project.outputs[column - FIRST_OUTPUT]
@@ -107,12 +111,11 @@ class SheetModel(QAbstractTableModel):
 
     def request(self, row: int, column: int, width: int, height: int) -> CellRequest:
         """Return what the picture of a cell is, at a size in device pixels."""
-        key = photo_key(self.photo(row))
-        if column == PHOTO_COLUMN:
-            return CellRequest(key, width, height)
-        plan = self.plan(column)
-        spec = picture_spec(plan, row, width, height, Coding.SCREEN)
-        return CellRequest(key, width, height, spec, base_content(plan, row).alone())
+        photo = self.photo(row)
+        if column == PHOTO_COLUMN and photo is not None:
+            return photo_request(photo, width, height)
+        plan = self.plan(max(column, FIRST_OUTPUT))
+        return cell_request(plan, base_content(plan, row), width, height)
 
     def mimeTypes(self) -> list[str]:
         return [SLIDES_FORMAT, "text/uri-list"]

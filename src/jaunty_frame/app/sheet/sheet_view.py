@@ -20,7 +20,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QAbstractItemView, QTableView, QWidget
 
-from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, painted_image
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_delegate import (
     SLIDE_WIDTH,
@@ -40,7 +40,7 @@ from jaunty_frame.app.sheet.sheet_model import (
     SheetModel,
 )
 from jaunty_frame.app.widgets.theme import colours, text_font
-from jaunty_frame.document.edits import move_slides
+from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.show.frames.content import slide_content
 
 SMALLEST, LARGEST, START_HEIGHT = 22, 420, 104
@@ -111,6 +111,9 @@ class SheetView(QTableView):
     def set_picture_height(self, height: int) -> None:
         self._picture_height = max(SMALLEST, min(height, LARGEST))
         self._lay_out()
+
+    def resize_rows(self, factor: float) -> None:
+        self.set_picture_height(round(self._picture_height * factor))
 
     def show_all_rows(self) -> None:
         """Make the rows so low that the whole show can be seen at once."""
@@ -305,14 +308,11 @@ class SheetView(QTableView):
         aspect = float(self.sheet_model.output(column).aspect)
         place = picture_rect(self.visualRect(self.sheet_model.index(row, column)), aspect, self._picture_height)
         size = round(place.width() * ratio), round(place.height() * ratio)
-        request = self.sheet_model.request(row, column, *size)
-        assert request.spec is not None
-        picture = self._images.picture(request.photo, request.spec)
-        if picture is None:
-            self._images.remake(request, self._session.source, self.sheet_model.photo(row))
-            return None
-        content = slide_content(self.sheet_model.plan(column), row, progress)
-        return painted_image(content, picture, request.width, request.height)
+        plan = self.sheet_model.plan(column)
+        image = self._images.live_image(cell_request(plan, slide_content(plan, row, progress), *size))
+        if image is None:
+            self._images.remake(self.sheet_model.request(row, column, *size), self._session.source)
+        return image
 
     def _on_image(self, request: CellRequest) -> None:
         self.viewport().update()

@@ -1,39 +1,35 @@
 """The menus of the main window."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
+from fractions import Fraction
 from functools import partial
 
-from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QMenu, QWidget
 
+from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.document import edits
-from jaunty_frame.document.model import Transition
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.outputs import add_output
+from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.show.words import size_words
+from jaunty_frame.document.transition import TRANSITIONS, TimedTransition, Transition
+from jaunty_frame.show.words import size_words, transition_words
 
-Actions = Mapping[str, QAction]
-
-_TRANSITIONS = {
-    "Cut": {"kind": "cut"},
-    "Cross dissolve 0.5 s": {"seconds": "1/2"},
-    "Cross dissolve 0.7 s": {"seconds": "7/10"},
-    "Cross dissolve 1 s": {"seconds": "1/1"},
-    "Cross dissolve 2 s": {"seconds": "2/1"},
-}
+# What is offered of those that take time.
+_LENGTHS = (Fraction(1, 2), Fraction(7, 10), Fraction(1), Fraction(2))
 
 
-def output_presets_menu(session: Session, actions: Actions, parent: QWidget) -> QMenu:
+def output_presets_menu(desk: Desk, parent: QWidget) -> QMenu:
     """Return the menu that adds an output."""
     menu = QMenu("Add output", parent)
     for preset in PRESETS:
         action = menu.addAction(f"{preset.name}   {size_words(preset)}")
-        action.triggered.connect(without_argument(partial(session.apply, edits.add_output(preset))))
-    menu.addAction(actions["own-output"])
+        action.triggered.connect(without_argument(partial(desk.session.apply, add_output(preset))))
+    menu.addAction(desk.actions["own-output"])
     return menu
 
 
-def main_menu(actions: Actions, add_output: QMenu, parent: QWidget) -> QMenu:
+def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
     """Return the menu that holds everything."""
     menu = QMenu(parent)
     for group in (
@@ -48,7 +44,7 @@ def main_menu(actions: Actions, add_output: QMenu, parent: QWidget) -> QMenu:
             if isinstance(item, QMenu):
                 menu.addMenu(item)
             else:
-                menu.addAction(actions[item])
+                menu.addAction(desk.actions[item])
         menu.addSeparator()
     return menu
 
@@ -59,15 +55,27 @@ def joint_menu(session: Session, slide_ids: Sequence[str], parent: QWidget) -> Q
     here = "here" if len(slide_ids) == 1 else f"at {len(slide_ids)} joints"
     for scope in (here, "everywhere"):
         menu.addSection(scope.capitalize())
-        for text, fields in _TRANSITIONS.items():
-            transition = Transition.model_validate(fields)
+        for transition in _offered_transitions():
             edit = (
-                edits.set_on_slides(slide_ids, "Transition", transition=transition)
+                set_on_slides(slide_ids, "Transition", transition=transition)
                 if scope == here
-                else edits.set_for_all("Transition of all", transition=transition)
+                else set_for_all("Transition of all", transition=transition)
             )
-            menu.addAction(text).triggered.connect(without_argument(partial(session.apply, edit)))
+            menu.addAction(transition_words(transition)).triggered.connect(
+                without_argument(partial(session.apply, edit))
+            )
     return menu
+
+
+def _offered_transitions() -> list[Transition]:
+    """Return every kind of transition, those that take time in several lengths."""
+    offered: list[Transition] = []
+    for kind in TRANSITIONS.types.values():
+        if issubclass(kind, TimedTransition):
+            offered += [kind.model_validate({"seconds": length}) for length in _LENGTHS]
+        else:
+            offered.insert(0, kind.model_validate({}))
+    return offered
 
 
 def without_argument(act: Callable[[], object]) -> Callable[..., None]:

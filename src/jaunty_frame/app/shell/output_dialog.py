@@ -2,7 +2,7 @@
 
 from PySide6.QtWidgets import QDialog, QDialogButtonBox, QFormLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
 
-from jaunty_frame.app.widgets.number_field import number_field
+from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.model import LONGEST_SIDE, Output
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError
@@ -16,8 +16,8 @@ class OutputDialog(QDialog):
         self.setWindowTitle("Output of your own size")
         self.output: Output | None = None
         self.name = QLineEdit("Own size")
-        self.width_box = number_field("Width", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
-        self.height_box = number_field("Height", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
+        self.width_box = NumberField("Width", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
+        self.height_box = NumberField("Height", 64, LONGEST_SIDE, decimals=0, step=2, suffix=" px")
         self.width_box.setValue(1200)
         self.height_box.setValue(628)
         self.rate = QLineEdit("30")

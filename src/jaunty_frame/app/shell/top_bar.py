@@ -1,13 +1,13 @@
 """The bar at the top: what the show is called and how long it is, its findings, and what can be done with it."""
 
-from PySide6.QtCore import QSignalBlocker, Signal
+from PySide6.QtCore import Signal
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QMenu, QPushButton, QSizePolicy, QWidget
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.edits import set_title
+from jaunty_frame.document.edits.house_rules import set_title
 from jaunty_frame.show.words import counted
 
 
@@ -90,9 +90,7 @@ class TopBar(QWidget):
     def show_document(self) -> None:
         project = self._session.project
         if self.title.text() != project.title:
-            blocker = QSignalBlocker(self.title)
             self.title.setText(project.title)
-            del blocker
         count = len(project.slides)
         shown = count and project.outputs
         length = f" · {clock_text(self._session.plans()[project.outputs[0].id].seconds)}" if shown else ""

@@ -1,20 +1,21 @@
 """Findings in words, each with its remedy as a button."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
-from PySide6.QtCore import Qt, Signal, SignalInstance
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from jaunty_frame.show.checks.findings import Finding, Remedy
-from jaunty_frame.show.checks.remedies import REMEDY_WORDS
+from jaunty_frame.show.checks.check import Finding
 
 
-def add_remedy(layout: QHBoxLayout, finding: Finding, wanted: SignalInstance, buttons: list[QPushButton]) -> None:
+def add_remedy(
+    layout: QHBoxLayout, finding: Finding, wanted: Callable[[Finding], object], buttons: list[QPushButton]
+) -> None:
     """Add the button of a finding's remedy, if it has one, to its row and to ``buttons``."""
-    if finding.remedy is not Remedy.NONE:
-        button = QPushButton(REMEDY_WORDS[finding.remedy])
+    if finding.remedy.label:
+        button = QPushButton(finding.remedy.label)
         button.setProperty("role", "small")
-        button.clicked.connect(lambda: wanted.emit(finding))
+        button.clicked.connect(lambda: wanted(finding))
         layout.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
         buttons.append(button)
 
@@ -59,5 +60,5 @@ class FindingRows(QWidget):
         text.setWordWrap(True)
         layout.addWidget(mark, 0, Qt.AlignmentFlag.AlignTop)
         layout.addWidget(text, 1)
-        add_remedy(layout, finding, self.remedy_wanted, self.buttons)
+        add_remedy(layout, finding, self.remedy_wanted.emit, self.buttons)
         return row

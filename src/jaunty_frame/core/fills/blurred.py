@@ -1,44 +1,23 @@
-"""The fill: what is seen where the photo does not cover the frame."""
+"""A fill of the photo itself, enlarged and blurred."""
 
-from dataclasses import dataclass
 from math import ceil, floor, log2, sqrt
 
-import cv2
 import numpy as np
 
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.levels import code_pixels
-from jaunty_frame.core.painting.surface import Coding, Sampling
+from jaunty_frame.core.painting.surface import FrameFormat, Sampling
 
 ENLARGED = 1.15
 """How much larger than the frame the blurred photo is, so that less of its detail distracts."""
 BLUR = 0.04
 """Standard deviation of the blur as a share of the frame's short side."""
+_CELL_PX = 2
 
 
-@dataclass(frozen=True, eq=False)
-class Fill:
-    """A fill in the coding of a surface: one array for each plane, of the plane's size."""
-
-    planes: tuple[Pixels, ...]
-
-
-def plain_fill(colour: tuple[int, int, int], width: int, height: int, coding: Coding) -> Fill:
-    """Return a fill of one colour (B, G, R)."""
-    coded = coding.matrix[:, :3] @ np.array(colour, float) + coding.matrix[:, 3]
-    values = np.rint(coded).astype(np.uint8)
-    planes, used = [], 0
-    for sampling in coding.samplings:
-        channels = len(sampling.black)
-        plane = np.empty((height // sampling.step, width // sampling.step, channels), np.uint8)
-        plane[:] = values[used : used + channels]
-        used += channels
-        planes.append(plane if channels > 1 else plane[..., 0])
-    return Fill(tuple(planes))
-
-
-def blurred_fill(photo: Pixels, width: int, height: int, pixel_aspect: float, coding: Coding) -> Fill:
-    """Return the photo, covering the frame x 1.15, blurred with sigma 4 % of the short side.
+def blurred_fill(photo: Pixels, frame: FrameFormat) -> tuple[Pixels, ...]:
+    """Return the planes of the photo, covering the frame x 1.15, blurred with sigma 4 % of the short side.
 
     photo : (H, W, 3) or premultiplied (H, W, 4) uint8, upright, at any reduced size. Edges are extended.
 
@@ -47,10 +26,10 @@ def blurred_fill(photo: Pixels, width: int, height: int, pixel_aspect: float, co
     enlargement, so that no steps are seen in smooth skies.
     """
     photo = _opaque(photo)
+    width, height, pixel_aspect, coding = frame
     display_width = width * pixel_aspect
-    sigma_y = BLUR * min(display_width, height)
-    sigma_x = sigma_y / pixel_aspect
-    r = 2 ** max(0, floor(log2(max(1.0, min(sigma_x, sigma_y) / 2))))
+    sigma_x, sigma_y = _sigma_px(frame)
+    r = _reduction(frame)
     sigma_x, sigma_y = (sqrt(max((s / r) ** 2 - 1 / 12, 0.01)) for s in (sigma_x, sigma_y))
     margin_x, margin_y = ceil(4 * sigma_x), ceil(4 * sigma_y)
     columns, rows = ceil(width / r), ceil(height / r)
@@ -79,12 +58,25 @@ def blurred_fill(photo: Pixels, width: int, height: int, pixel_aspect: float, co
     )
     grid = cv2.GaussianBlur(grid, (0, 0), sigma_x, sigmaY=sigma_y, borderType=cv2.BORDER_REPLICATE)
     coded = code_pixels(grid, coding)
-    return Fill(
-        tuple(
-            _enlarged(channel, s, r, margin_x, margin_y, width, height)
-            for channel, s in zip(coded, coding.samplings, strict=True)
-        )
+    return tuple(
+        _enlarged(channel, s, r, margin_x, margin_y, width, height)
+        for channel, s in zip(coded, coding.samplings, strict=True)
     )
+
+
+def photo_width_wanted(photo_aspect: float, frame: FrameFormat) -> int:
+    """Return how many pixels across a photo suffice for its blur: several for each cell of the reduced grid."""
+    across = max(frame.width, frame.height * photo_aspect / frame.pixel_aspect)
+    return ceil(_CELL_PX * ENLARGED * across / _reduction(frame))
+
+
+def _sigma_px(frame: FrameFormat) -> tuple[float, float]:
+    sigma = BLUR * min(frame.width * frame.pixel_aspect, frame.height)
+    return sigma / frame.pixel_aspect, sigma
+
+
+def _reduction(frame: FrameFormat) -> int:
+    return int(2 ** max(0, floor(log2(max(1.0, min(_sigma_px(frame)) / 2)))))
 
 
 def _enlarged(

@@ -88,6 +88,14 @@ def cover_size_turned(turned: Turned) -> FloatArray:
     return unit / (unit * turned.reach).max(axis=1, keepdims=True)
 
 
+def window_reach(degrees: float, frame_aspect: float) -> tuple[float, float]:
+    """Return the extent of the bounding box of one window turned by ``degrees``, in windows."""
+    if not degrees:
+        return 1.0, 1.0
+    across, down = Turned(np.array([degrees]), np.ones(1), np.array([frame_aspect])).reach[0].tolist()
+    return across, down
+
+
 def corner_points(
     window: tuple[float, float, float, float],
     degrees: float,

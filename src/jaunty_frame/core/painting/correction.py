@@ -6,9 +6,9 @@ pixel with its own grey.
 
 from functools import lru_cache
 
-import cv2
 import numpy as np
 
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Amounts, Pixels
 
 _WARMEST = 0.25

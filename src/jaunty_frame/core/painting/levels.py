@@ -8,10 +8,10 @@ apart (beyond that, bilinear sampling would alias). Photos with fewer pixels are
 from dataclasses import dataclass
 from math import ceil, floor
 
-import cv2
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.level_specs import LevelSpec, even_length
 from jaunty_frame.core.painting.surface import Coding

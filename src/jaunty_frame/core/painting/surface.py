@@ -48,6 +48,20 @@ class Coding(Enum):
 _BGRA = np.vstack([np.eye(3, 4), [0.0, 0.0, 0.0, 255.0]])
 
 
+class FrameFormat(NamedTuple):
+    """What a frame is painted as: its size, the shape of its pixels, and how they are stored."""
+
+    width: int
+    height: int
+    pixel_aspect: float
+    coding: Coding
+
+    @property
+    def aspect(self) -> float:
+        """Width over height as seen."""
+        return self.width * self.pixel_aspect / self.height
+
+
 @dataclass(frozen=True, eq=False)
 class Surface:
     """A picture of ``width`` x ``height`` in planes that can be written: (h, w) or (h, w, 4) uint8."""
@@ -66,3 +80,9 @@ def new_surface(width: int, height: int, coding: Coding) -> Surface:
         shape = (height // sampling.step, width // sampling.step, channels)
         planes.append(np.empty(shape if channels > 1 else shape[:2], np.uint8))
     return Surface(width, height, coding, tuple(planes))
+
+
+def copy_planes(surface: Surface, planes: tuple[Pixels, ...]) -> None:
+    """Put planes of the surface's own sizes on it."""
+    for plane, source in zip(surface.planes, planes, strict=True):
+        plane[:] = source

@@ -11,10 +11,10 @@ out for the first: every pyramid step has a network of its own, and batches are 
 from collections.abc import Sequence
 from typing import NamedTuple
 
-import cv2
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 
 _LONG_PX, _SHORT_PX = 480, 360

@@ -8,11 +8,11 @@ The same photo always gives the same areas.
 
 from typing import NamedTuple
 
-import cv2
 import numpy as np
 
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.core.subjects.faces import Face, FaceFinder

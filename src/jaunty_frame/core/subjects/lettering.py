@@ -7,10 +7,10 @@ distance transform here). Foliage and gravel give such parts too, but not in row
 
 from typing import NamedTuple
 
-import cv2
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 
 _WORKING_PX = 512

@@ -4,9 +4,9 @@ The network was trained by its authors on photos in which objects of 80 sorts ar
 things of other sorts, which is why they are used rather than its boxes.
 """
 
-import cv2
 import numpy as np
 
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 
 INPUT_PX = 320

@@ -13,10 +13,10 @@ GrabCut (C. Rother, V. Kolmogorov and A. Blake, SIGGRAPH 2004) draws the map of 
 
 from math import ceil
 
-import cv2
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.lettering import Lettering
 

@@ -8,8 +8,9 @@ fitted to labelled photos by ``tools/fit_subject_map.py``; several fits, begun d
 import io
 from typing import NamedTuple
 
-import cv2
 import numpy as np
+
+from jaunty_frame.core.opencv import cv2
 
 GRID = 32
 """Places along the photo's longer side."""

@@ -5,17 +5,20 @@ from fractions import Fraction
 
 from jaunty_frame.errors import UsageError
 
-_RATIO = re.compile(r"\s*(\d{1,9})(?:\s*[/:]\s*(\d{1,9})|\.(\d{1,9}))?\s*", re.ASCII)
+_RATIO = re.compile(r"\s*(\d{1,9})(?:\s*[/:]\s*(\d{1,9})|\.(\d{1,40}))?\s*", re.ASCII)
+MOST_DENOMINATOR = 1_000_000
 
 
 def parse_fraction(text: str) -> Fraction:
-    """Return the number written as ``30``, ``29.97``, ``30000/1001`` or ``64:45``; UsageError otherwise."""
+    """Return the number written as ``30``, ``29.97``, ``30000/1001`` or ``64:45``; UsageError otherwise.
+
+    What lies between fractions whose denominator is up to a million becomes the nearest of them.
+    """
     match = _RATIO.fullmatch(text)
     if not match or (match[2] and int(match[2]) == 0):
         raise UsageError(f"“{text}” is not a number; write for example 5, 3.5 or 30000/1001.")
-    if match[2]:
-        return Fraction(int(match[1]), int(match[2]))
-    return Fraction(f"{match[1]}.{match[3] or 0}")
+    number = Fraction(int(match[1]), int(match[2])) if match[2] else Fraction(f"{match[1]}.{match[3] or 0}")
+    return number.limit_denominator(MOST_DENOMINATOR)
 
 
 def fraction_text(value: Fraction) -> str:

@@ -8,16 +8,16 @@ import threading
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
-import cv2
-
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
 from jaunty_frame.media.atomic import write_whole
-from jaunty_frame.media.export.export_request import Quality
-from jaunty_frame.media.export.frames import FramePainter
-from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter, export_error
+from jaunty_frame.media.formats.format import Canvas, Format, Quality, Writer
+from jaunty_frame.media.formats.format_list import USUAL
+from jaunty_frame.media.formats.mp4 import export_error
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
-from jaunty_frame.show.frames.content import FrameContent, frame_content
+from jaunty_frame.show.frames.content import FrameContent
 from jaunty_frame.show.planning.plan import Plan
 
 # Painted frames that may wait for the encoder: enough to bridge a slow frame, little memory.
@@ -35,6 +35,7 @@ def export_show(
     overwrite: bool = False,
     progress: Progress = lambda done, total: None,
     cancelled: Cancel = lambda: False,
+    form: Format = USUAL,
 ) -> None:
     """Write the show of ``plan`` to ``path``. progress : frames done, frames in all.
 
@@ -43,13 +44,8 @@ def export_show(
     """
     if path.exists() and not overwrite:
         raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
-    threads = cv2.getNumThreads()
-    cv2.setNumThreads(1)  # the encoder fills the cores; more threads would only take turns
-    try:
-        with _hidden_until_whole(path) as temporary:
-            _encode(plan, source, temporary, quality, progress, cancelled)
-    finally:
-        cv2.setNumThreads(threads)
+    with _hidden_until_whole(path) as temporary:
+        _encode(plan, source, form, form.open(temporary, plan.output, quality), progress, cancelled)
 
 
 @contextlib.contextmanager
@@ -82,21 +78,21 @@ def _remove_leftovers(path: Path) -> None:
 
 
 def _encode(
-    plan: Plan, source: PhotoSource, path: Path, quality: Quality, progress: Progress, cancelled: Cancel
+    plan: Plan, source: PhotoSource, form: Format, writer: Writer, progress: Progress, cancelled: Cancel
 ) -> None:
     output = plan.output
-    encoder = _EncoderThread(VideoWriter(path, output, quality))
+    encoder = _EncoderThread(writer)
     total = plan.schedule.total
     try:
-        with FramePainter(plan, source, output.width, output.height, Coding.VIDEO) as painter:
-            frames = [VideoFrame(output.width, output.height) for _ in range(_FRAMES)]
+        with FramePainter(plan, source, output_format(plan, output.width, output.height, form.coding)) as painter:
+            frames = [writer.canvas() for _ in range(_FRAMES)]
             shown: list[FrameContent | None] = [None] * _FRAMES
             encoder.start(frames)
             for n in range(total):
                 if cancelled():
                     raise Cancelled("The export was stopped; nothing was written.")
                 free = encoder.next_free()
-                content = frame_content(plan, n)
+                content = painter.content(n)
                 if shown[free] != content:  # a held slide is painted once
                     painter.paint(frames[free].surface, content)
                     shown[free] = content
@@ -111,20 +107,20 @@ def _encode(
 class _EncoderThread:
     """The encoder on a thread of its own, with a fixed set of frames that go to and fro."""
 
-    def __init__(self, writer: VideoWriter) -> None:
+    def __init__(self, writer: Writer) -> None:
         self._writer = writer
         self._free: queue.Queue[int] = queue.Queue()
         self._painted: queue.Queue[tuple[int, int] | None] = queue.Queue()
         self._error: BaseException | None = None
         self._thread: threading.Thread | None = None
 
-    def start(self, frames: list[VideoFrame]) -> None:
+    def start(self, frames: list[Canvas]) -> None:
         for index in range(len(frames)):
             self._free.put(index)
         self._thread = threading.Thread(target=self._run, args=(frames,), name="encoder")
         self._thread.start()
 
-    def _run(self, frames: list[VideoFrame]) -> None:
+    def _run(self, frames: list[Canvas]) -> None:
         while (item := self._painted.get()) is not None:
             index, number = item
             if self._error is None:
@@ -164,7 +160,7 @@ def export_frame(plan: Plan, source: PhotoSource, n: int, path: Path) -> None:
     """Write frame ``n`` of the show as a PNG."""
     output = plan.output
     surface = new_surface(output.width, output.height, Coding.SCREEN)
-    with FramePainter(plan, source, output.width, output.height, Coding.SCREEN) as painter:
+    with FramePainter(plan, source, output_format(plan, output.width, output.height, Coding.SCREEN)) as painter:
         painter.paint_at(surface, n)
     _, coded = cv2.imencode(".png", cv2.cvtColor(surface.planes[0], cv2.COLOR_BGRA2BGR))
     try:

@@ -12,7 +12,7 @@ from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTr
 from jaunty_frame.core.painting.surface import Coding, Surface
 from jaunty_frame.document.model import Output
 from jaunty_frame.errors import ExportError
-from jaunty_frame.media.export.export_request import Quality
+from jaunty_frame.media.formats.format import Canvas, Format, Quality
 
 # x264's speed preset and constant rate factor.
 _SETTINGS = {
@@ -38,7 +38,7 @@ class VideoWriter:
     """Encodes frames into a new file. ``close`` finishes it; without it the file is not playable."""
 
     def __init__(self, path: Path, output: Output, quality: Quality) -> None:
-        self._path = path
+        self._path, self._width, self._height = path, output.width, output.height
         preset, rate_factor = _SETTINGS[quality]
         try:
             self._container = av.open(str(path), "w", format="mp4", options={"movflags": "+faststart"})
@@ -57,8 +57,13 @@ class VideoWriter:
         except (av.FFmpegError, OSError) as error:
             raise export_error(error, path) from error
 
-    def write(self, frame: VideoFrame, number: int) -> None:
+    def canvas(self) -> VideoFrame:
+        """Return memory for a frame."""
+        return VideoFrame(self._width, self._height)
+
+    def write(self, frame: Canvas, number: int) -> None:
         """Encode ``frame`` as frame ``number``. Its memory may be painted again as soon as this returns."""
+        assert isinstance(frame, VideoFrame)
         frame.frame.pts = number
         frame.frame.time_base = self._time_base
         frame.frame.pict_type = PictureType.NONE
@@ -98,3 +103,6 @@ def export_error(error: Exception, path: Path) -> ExportError:
     number = getattr(error, "errno", None) or 0
     reason = _REASONS.get(number) or f"{getattr(error, 'strerror', None) or error}"
     return ExportError(f"The video cannot be written to {path.parent}: {reason}.")
+
+
+FORMAT = Format("mp4", ".mp4", "MP4 video", Coding.VIDEO, VideoWriter)

@@ -9,7 +9,6 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import lru_cache
 
-import cv2
 import numpy as np
 from PIL import (  # importing a plugin registers its format
     AvifImagePlugin,  # noqa: F401
@@ -26,6 +25,7 @@ from PIL import (  # importing a plugin registers its format
 from pillow_heif import register_heif_opener
 
 from jaunty_frame.core.geometry.turning import turned_pixels
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.errors import PhotoError
 

@@ -7,14 +7,16 @@ from concurrent.futures import ThreadPoolExecutor, as_completed
 from functools import lru_cache
 from importlib.resources import files
 
-import cv2
-
+from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
-from jaunty_frame.document.edits import Edit, set_found_areas
-from jaunty_frame.document.model import Attention, KeepArea, Photo, Project
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.keep_areas import set_found_areas
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.show.frames.layers.layer import photo_file
 
 _NETS = files("jaunty_frame.media") / "nets"
 _own = threading.local()
@@ -83,7 +85,7 @@ def find_areas(
 
 def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
     try:
-        areas, attention = found_areas(source.thumbnail(photo))
+        areas, attention = found_areas(source.thumbnail(photo_file(photo)))
     except (PhotoError, cv2.error, ValueError, MemoryError):
         return None  # one odd photo must not cost the others their areas
     return set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)

@@ -5,15 +5,17 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from pathlib import Path
 
-from jaunty_frame.document.edits import Edit, with_photo
-from jaunty_frame.document.model import NO_ATTENTION, Photo, Project
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.photos import with_photo
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.photo import NO_ATTENTION, Photo
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.sources import resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import path_from
-from jaunty_frame.show.checks.findings import PhotoState
+from jaunty_frame.show.checks.facts import PhotoState
 
 _MOST_CANDIDATES = 20_000
 
@@ -38,7 +40,7 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
     missing = []
     folders = {folder}
     for photo in project.photos:
-        path = resolved(photo, folder)
+        path = resolved(photo.path, folder)
         try:
             facts = file_facts(path)
         except OSError:
@@ -67,7 +69,19 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> Check
 
 
 def _fields(photo: Photo) -> dict[str, object]:
-    names = ("path", "width", "height", "size", "modified", "content", "taken", "keep_areas", "attention", "finder")
+    names = (
+        "path",
+        "width",
+        "height",
+        "size",
+        "modified",
+        "content",
+        "taken",
+        "transparent",
+        "keep_areas",
+        "attention",
+        "finder",
+    )
     return {name: getattr(photo, name) for name in names}
 
 

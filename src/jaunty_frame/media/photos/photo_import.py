@@ -6,7 +6,8 @@ from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
 from dataclasses import dataclass
 from pathlib import Path
 
-from jaunty_frame.document.model import MAX_SLIDES, Photo
+from jaunty_frame.document.model import MAX_SLIDES
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import Cancelled, PhotoError
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
@@ -111,7 +112,8 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
     data = read_bytes(path)
     header = photo_header(data, path.name)
     width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))
-    thumbnail = shrunk_to_thumbnail(decode_photo(data, path.name, max(width, 1)))
+    pixels = decode_photo(data, path.name, max(width, 1))
+    thumbnail = shrunk_to_thumbnail(pixels)
     content = content_hash(data)
     cache.put(content, thumbnail)
     size, modified = file_facts(path)
@@ -124,4 +126,5 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
         modified=modified,
         content=content,
         taken=header.taken,
+        transparent=pixels.shape[2] == 4,
     )

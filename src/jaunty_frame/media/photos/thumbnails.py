@@ -17,7 +17,7 @@ _QUALITY = 90
 
 def _opencv() -> ModuleType:
     # It takes 0.03 s to load, which the first painted window does not wait for.
-    import cv2
+    from jaunty_frame.core.opencv import cv2
 
     return cv2
 

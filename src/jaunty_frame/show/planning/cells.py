@@ -1,4 +1,4 @@
-"""What the solver finds for each slide in each output: the cells of the sheet, as arrays."""
+"""What the solver finds for each row of slides in each output: the cells of the sheet, as arrays."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
@@ -22,7 +22,7 @@ _Arrays = TypeVar("_Arrays", Bases, Moves)
 
 @dataclass(eq=False)
 class SolvedCells:
-    """What the solver found for the slides of one output (or for any other list of cells)."""
+    """What the solver found for the rows of one output (or for any other list of cells)."""
 
     bases: Bases
     moves: Moves
@@ -73,7 +73,7 @@ def cell_inputs(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     size = table.photo_size[rows]
     return Cells(
         turned=Turned(table.straightening[rows], size[:, 0] / size[:, 1], aspect),
-        areas=table.rows(rows),
+        areas=table.areas.rows(rows),
         moves=[table.moves[k] for k in rows.tolist()],
         seconds=table.seconds[rows],
         rate=table.rate[rows],
@@ -93,7 +93,7 @@ def solve_cells(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     bases = _solved_bases(wanted, rows, np.repeat(overlays, counts, axis=0), table)
     cells = cell_inputs(wanted, table, bases.window)
     moves = solve_moves(bases, cells)
-    chosen = [table.slides[k] for k in rows.tolist()]
+    chosen = [table.slide(row) for row in rows.tolist()]
     options = course_options(
         cells.moves, [s.direction for s in chosen], [s.id for s in chosen], moves.possible, moves.natural, moves.way
     )
@@ -106,9 +106,10 @@ def _solved_bases(
     cells = cell_inputs(wanted, table, np.zeros((len(rows), 4)))
     turned, areas, placement = cells.turned, cells.areas, table.placement[rows]
     bases = solve_all_bases(turned, areas, placement, overlays)
-    close = np.flatnonzero([table.slides[k].close_up is not None for k in rows.tolist()])
+    parts_of = [table.slide(row).exhibit.close_up_of(table.photos[row].id) for row in rows.tolist()]
+    close = np.flatnonzero([part is not None for part in parts_of])
     if close.size:
-        parts = np.array([table.slides[k].close_up for k in rows[close].tolist()], float)
+        parts = np.array([parts_of[k] for k in close.tolist()], float)
         heights = np.repeat([float(output.height) for output, _ in wanted], [len(r) for _, r in wanted])
         bases.window[close] = close_up_windows(
             parts, turned.rows(close), table.photo_size[rows[close], 1], heights[close] * table.rules.least_softness

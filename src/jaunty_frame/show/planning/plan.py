@@ -12,75 +12,54 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
-from jaunty_frame.core.geometry.straightening import Turned
 from jaunty_frame.core.geometry.windows import FloatArray, Window
-from jaunty_frame.core.motion.arcs import Arc, arc_path, highest_arc
+from jaunty_frame.core.motion.arcs import highest_arc
 from jaunty_frame.core.motion.closing_first import opening_for
-from jaunty_frame.core.motion.courses import (
-    COURSES,
-    HOLD,
-    Course,
-    Move,
-    choose_courses,
-)
+from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.motion.paths import ENTERING, LINEAR, Easing
+from jaunty_frame.core.motion.way import Station, Way
 from jaunty_frame.core.time.schedule import Schedule, show_schedule
-from jaunty_frame.document.model import BlurredFill, HandSet, Output, Photo, PlainFill, Project, Slide, Transition
+from jaunty_frame.document.model import HandSet, Output, Project, Slide
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.settings import Settings
+from jaunty_frame.document.transition import Transition
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, slide_table
 
 
 class Framing(NamedTuple):
-    """How one slide sits in one output. placement is None where it is hand-set.
+    """How one photo of a slide sits in one output. placement is None where it is hand-set."""
 
-    opening_degrees, closing_degrees : how far the photo is turned clockwise, straightening included.
-    """
-
-    opening: Window
-    closing: Window
-    easing: Easing
+    way: Way
     placement: Placement | None
     course: Course
     softness: float
     base_is_opening: bool
-    opening_degrees: float = 0.0
-    closing_degrees: float = 0.0
-    arc: Arc | None = None
-
-    @property
-    def path(self) -> tuple[Window, ...]:
-        """The windows along the way; between each and the next the move goes nearly straight."""
-        return (self.opening, self.closing) if self.arc is None else arc_path(self.opening, self.closing, self.arc)
 
     @property
     def move(self) -> Move:
         return self.course.move
 
     @property
-    def base(self) -> Window:
-        """The end of the move that the placement fixed: the composition to show where nothing moves."""
-        return self.opening if self.base_is_opening else self.closing
-
-    @property
-    def base_degrees(self) -> float:
-        return self.opening_degrees if self.base_is_opening else self.closing_degrees
+    def base(self) -> Station:
+        """The end of the way that the placement fixed: the composition to show where nothing moves."""
+        return self.way.stations[0 if self.base_is_opening else -1]
 
 
 @dataclass(frozen=True, eq=False)
 class Plan:
-    """The plan of one output. Arrays have one row per slide.
+    """The plan of one output. Arrays have one row for each photo that a slide frames (``SlideTable``).
 
-    opening, closing : (N, 4) in the photo frame of ``core.geometry.straightening``; leans : (N, 2) degrees beside the
-    straightening; course : (N,) index into COURSES, for hand-set windows what they amount to; show_moved : (N,) where
-    the show's own move is seen.
+    stations : (M, S, 4) windows in the photo frame of ``core.geometry.straightening``, the first opens, the last
+    closes; leans : (M, S) degrees beside the straightening; course : (M,) index into COURSES, for hand-set windows what
+    they amount to; show_moved : (M,) where the show's own move is seen.
     """
 
     output: Output
     table: SlideTable
     schedule: Schedule
-    opening: FloatArray
-    closing: FloatArray
+    stations: FloatArray
     leans: FloatArray
     placement: NDArray[np.intp]
     course: NDArray[np.intp]
@@ -90,6 +69,21 @@ class Plan:
     show_moved: NDArray[np.bool_]
 
     @property
+    def opening(self) -> FloatArray:
+        """(M, 4)"""
+        return self.stations[:, 0]
+
+    @property
+    def closing(self) -> FloatArray:
+        """(M, 4)"""
+        return self.stations[:, -1]
+
+    @property
+    def degrees(self) -> FloatArray:
+        """(M, S): how far each photo is turned clockwise at its stations, straightening included."""
+        return self.table.straightening[:, None] + self.leans
+
+    @property
     def slides(self) -> tuple[Slide, ...]:
         return self.table.slides
 
@@ -97,63 +91,60 @@ class Plan:
     def seconds(self) -> Fraction:
         return Fraction(self.schedule.total) / self.output.frame_rate
 
-    def framing(self, k: int) -> Framing:
-        """Return the framing of slide ``k``."""
-        opening, closing = Window(*self.opening[k].tolist()), Window(*self.closing[k].tolist())
-        hand_set = bool(self.hand_set[k])
-        first, last = self.leans[k].tolist()
-        level = float(self.table.straightening[k])
-        course = COURSES[self.course[k]]
-        covers = PLACEMENTS[self.placement[k]] is Placement.COVER
-        framing = Framing(
-            opening=opening,
-            closing=closing,
-            easing=self._easing(k, course),
-            placement=None if hand_set else PLACEMENTS[self.placement[k]],
+    def rows_of(self, k: int) -> range:
+        """Return the rows of slide ``k``: one for each photo that it frames."""
+        return self.table.rows_of(k)
+
+    def framing(self, row: int) -> Framing:
+        """Return the framing of a row."""
+        course = COURSES[self.course[row]]
+        hand_set = bool(self.hand_set[row])
+        covers = PLACEMENTS[self.placement[row]] is Placement.COVER
+        return Framing(
+            way=self._way(row, course),
+            placement=None if hand_set else PLACEMENTS[self.placement[row]],
             course=course,
-            softness=float(self.softness[k]),
+            softness=float(self.softness[row]),
             base_is_opening=not hand_set
             and (
                 course.move is Move.HOLD
                 or (course.move is Move.PUSH_IN and covers)
                 or (course.move is Move.PULL_OUT and not covers)
             ),
-            opening_degrees=level + first,
-            closing_degrees=level + last,
         )
-        return framing._replace(arc=self._arc(k, framing))
 
-    def _arc(self, k: int, framing: Framing) -> Arc | None:
-        if self.slides[k].path != "arc" or self.show_moved[k] or framing.move is Move.ENTER:
-            return None
-        width, height = self.table.photo_size[k].tolist()
-        reach = framing_reach(framing, float(self.output.aspect))
-        return highest_arc(framing.opening, framing.closing, width / height, reach)
+    def _way(self, row: int, course: Course) -> Way:
+        windows, degrees = self.stations[row].tolist(), self.degrees[row].tolist()
+        instants = np.linspace(0.0, 1.0, len(windows)).tolist()
+        way = Way(
+            tuple(
+                Station(at, Window(*window), turn) for at, window, turn in zip(instants, windows, degrees, strict=True)
+            ),
+            self._easing(row, course),
+        )
+        if self.table.slide(row).path != "arc" or self.show_moved[row] or course.move is Move.ENTER:
+            return way
+        width, height = self.table.photo_size[row].tolist()
+        reach = way.reach(float(self.output.aspect))
+        return way._replace(arc=highest_arc(way.opening, way.closing, width / height, reach))
 
-    def _easing(self, k: int, course: Course) -> Easing:
-        if self.show_moved[k]:
+    def _easing(self, row: int, course: Course) -> Easing:
+        if self.show_moved[row]:
             return LINEAR  # it must not slow down where slides meet
-        entering = ENTERING if course.move is Move.ENTER else self.table.rules.easing
-        return self.slides[k].easing or entering
+        if course.move is Move.ENTER:
+            return self.table.slide(row).easing or ENTERING
+        return self.settings_of_row(row).easing
 
-    def fill(self, k: int) -> BlurredFill | PlainFill:
-        return self.slides[k].fill or self.table.rules.fill
+    def settings_of_row(self, row: int) -> Settings:
+        """Return what holds for the slide of a row."""
+        return self.table.settings[self.table.slide_of[row]]
 
-    def photo(self, k: int) -> Photo:
-        return self.table.photos[k]
+    def photo(self, row: int) -> Photo:
+        return self.table.photos[row]
 
     def joint(self, k: int) -> Transition | None:
         """Return the transition from slide ``k`` to the next, None after the last."""
-        return (self.slides[k].transition or self.table.rules.transition) if k + 1 < len(self.slides) else None
-
-
-def framing_reach(framing: Framing, output_aspect: float) -> tuple[float, float]:
-    """Return the extent of the turned windows' bounding boxes, in windows."""
-    degrees = max(abs(framing.opening_degrees), abs(framing.closing_degrees))
-    if not degrees:
-        return 1.0, 1.0
-    across, down = Turned(np.array([degrees]), np.ones(1), np.array([output_aspect])).reach[0].tolist()
-    return across, down
+        return self.table.settings[k].transition if k + 1 < len(self.slides) else None
 
 
 def _named_course(opening: FloatArray, closing: FloatArray, lean: float) -> Course:
@@ -185,8 +176,10 @@ class Planner:
         if project is self._project:
             return self._plans
         table = slide_table(project, self._table)
+        # Solved rows are changed in place: who interrupts this leaves a planner that solves all anew.
+        self._table = None
         self._cells = self._solve(project, table)
-        hand_set = _hand_set_rows(project)
+        hand_set = _hand_set_rows(project, table)
         schedules: dict[Fraction, Schedule] = {}
         plans = {}
         for output in project.outputs:
@@ -211,7 +204,7 @@ class Planner:
 
     def _solve(self, project: Project, table: SlideTable) -> dict[str, SolvedCells]:
         """Solve what is new in all outputs at once: one cell or thousands cost nearly the same."""
-        count = len(table.slides)
+        count = len(table.photos)
         fresh = np.flatnonzero(table.source < 0)
         before = {output.id: output for output in self._project.outputs} if self._project else {}
         known = [output.id for output in project.outputs if before.get(output.id) == output]
@@ -225,13 +218,14 @@ class Planner:
         return cells
 
 
-def _hand_set_rows(project: Project) -> dict[str, list[tuple[int, HandSet]]]:
+def _hand_set_rows(project: Project, table: SlideTable) -> dict[str, list[tuple[int, HandSet]]]:
     if not project.hand_set:
         return {}
-    position = {slide.id: k for k, slide in enumerate(project.slides)}
+    of_slide = {slide.id: table.rows_of(k) for k, slide in enumerate(project.slides)}
     rows: dict[str, list[tuple[int, HandSet]]] = {}
     for framing in project.hand_set:
-        rows.setdefault(framing.output, []).append((position[framing.slide], framing))
+        for row in of_slide[framing.slide][:1]:
+            rows.setdefault(framing.output, []).append((row, framing))
     return rows
 
 
@@ -248,7 +242,7 @@ def _plan(
     leans = np.stack([solved.moves.lean[rows, course], np.zeros(len(course))], axis=1)
     by_hand, moved = np.zeros(len(course), bool), np.zeros(len(course), bool)
     if table.rules.show_move != "none":
-        moved = np.array([slide.move is None for slide in table.slides], bool)
+        moved = np.array([table.settings[k].follows_show for k in table.slide_of.tolist()], bool)
         opening[moved], closing[moved] = show_moved(output, solved.bases, table, np.flatnonzero(moved))
         leans[moved] = 0.0
     for k, framing in hand_set:
@@ -258,17 +252,16 @@ def _plan(
     course = course.copy()
     for k in np.flatnonzero(by_hand | moved).tolist():
         course[k] = COURSES.index(_named_course(opening[k], closing[k], leans[k, 0] - leans[k, 1]))
-    tightest = np.minimum(opening[:, 3], closing[:, 3])
+    stations = np.stack([opening, closing], axis=1)
     return Plan(
         output=output,
         table=table,
         schedule=schedule,
-        opening=opening,
-        closing=closing,
+        stations=stations,
         leans=leans,
         placement=solved.bases.placement.copy(),
         course=course,
-        softness=tightest * table.photo_size[:, 1] / output.height,
+        softness=stations[..., 3].min(axis=1) * table.photo_size[:, 1] / output.height,
         hand_set=by_hand,
         hairline=solved.bases.hairline & ~by_hand,
         show_moved=moved,
@@ -277,7 +270,7 @@ def _plan(
 
 def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArray) -> FloatArray:
     cell = cell_inputs([(output, np.array([k]))], table, closing[None])
-    return opening_for(closing, cell, table.slides[k].direction)
+    return opening_for(closing, cell, table.slide(k).direction)
 
 
 def plan_output(project: Project, output_id: str) -> Plan:

@@ -26,25 +26,34 @@ def plan_object(plan: Plan) -> dict[str, Any]:
 
 
 def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
-    framing, photo, joint = plan.framing(k), plan.photo(k), plan.joint(k)
-    close_up = plan.slides[k].close_up
+    slide, joint, rows = plan.slides[k], plan.joint(k), plan.rows_of(k)
     return {
         "slide": k + 1,
-        "slide_id": plan.slides[k].id,
-        "photo": photo.path,
+        "slide_id": slide.id,
+        "exhibit": slide.exhibit.kind,
         "first_frame": plan.schedule.first[k],
         "frames": plan.schedule.frames[k],
+        **(_framing_object(plan, rows[0]) if rows else {"photo": None}),
+        "transition": {"kind": joint.kind, "frames": plan.schedule.transition_frames(k)} if joint else None,
+    }
+
+
+def _framing_object(plan: Plan, row: int) -> dict[str, Any]:
+    framing, photo = plan.framing(row), plan.photo(row)
+    way, close_up = framing.way, plan.table.slide(row).exhibit.close_up_of(photo.id)
+    return {
+        "photo": photo.path,
         "placement": framing.placement.value if framing.placement else "hand-set",
         "move": framing.move.value,
-        "opening": list(framing.opening),
-        "closing": list(framing.closing),
-        "easing": list(framing.easing),
-        "rho": framing.arc.rho if framing.arc else 0.0,
+        "opening": list(way.opening),
+        "closing": list(way.closing),
+        "easing": list(way.easing),
+        "rho": way.arc.rho if way.arc else 0.0,
         "direction": framing.course.direction.value,
-        "opening_degrees": framing.opening_degrees,
-        "closing_degrees": framing.closing_degrees,
+        "opening_degrees": way.opening_degrees,
+        "closing_degrees": way.closing_degrees,
         "close_up": list(close_up) if close_up else None,
-        "reasons": framing_reasons(plan, k),
+        "reasons": framing_reasons(plan, row),
         "softness": framing.softness,
         "keep_areas": [list(area.box) for area in photo.keep_areas],
         "keep_area_details": [
@@ -56,5 +65,4 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
             }
             for area in photo.keep_areas
         ],
-        "transition": {"kind": joint.kind, "frames": plan.schedule.transition_frames(k)} if joint else None,
     }

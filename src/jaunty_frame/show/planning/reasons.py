@@ -10,11 +10,11 @@ from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, bar_share
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.moves import LEAST_GAIN
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.show.checks.findings import percent
 from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.cells import cell_inputs
 from jaunty_frame.show.planning.plan import Framing, Plan
 from jaunty_frame.show.planning.show_move import TOTAL_GAIN
+from jaunty_frame.show.words import percent
 
 _SHORTENED = 0.98
 _EQUAL = 1e-9
@@ -22,7 +22,7 @@ _UP_TO_A_THIRD = 0.02
 
 
 def framing_reasons(plan: Plan, k: int) -> list[str]:
-    """Return why slide ``k`` is framed as it is: its placement, its place, its move; one sentence each."""
+    """Return why row ``k`` is framed as it is: its placement, its place, its move; one sentence each."""
     framing = plan.framing(k)
     if plan.hand_set[k]:
         by_hand = f"Set by hand for {plan.output.name} only."
@@ -36,10 +36,10 @@ def framing_reasons(plan: Plan, k: int) -> list[str]:
 
 
 def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
-    if plan.slides[k].close_up is not None:
+    if _is_close_up(plan, k):
         return ["A close-up: the chosen part fills the frame, as large as the photo stays sharp."]
     wanted = PLACEMENTS[plan.table.placement[k]]
-    bars = float(bar_share(np.array([framing.base]))[0])
+    bars = float(bar_share(np.array([framing.base.window]))[0])
     areas = plan.photo(k).keep_areas
     required = [j for j, area in enumerate(areas) if area.weight >= 1]
     lost, which = _lost_in_cover(plan, k)
@@ -61,6 +61,10 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
     return [f"All that must stay is shown with room around it, as wanted; bars take {percent(bars)}."]
 
 
+def _is_close_up(plan: Plan, k: int) -> bool:
+    return plan.table.slide(k).exhibit.close_up_of(plan.photo(k).id) is not None
+
+
 def _lost_in_cover(plan: Plan, k: int) -> tuple[float, int]:
     """Return the largest share of a required area that the best cover window loses, and which area that is."""
     row = np.array([k])
@@ -74,9 +78,9 @@ def _lost_in_cover(plan: Plan, k: int) -> tuple[float, int]:
 
 def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
     areas = plan.photo(k).keep_areas
-    if framing.placement is not Placement.COVER or plan.slides[k].close_up is not None:
+    if framing.placement is not Placement.COVER or _is_close_up(plan, k):
         return []
-    x, y, w, h = framing.base
+    x, y, w, h = framing.base.window
     axis = 0 if w < h else 1
     extent = (w, h)[axis]
     if extent > 1 - 1e-6:
@@ -98,7 +102,7 @@ def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
 def _cuts(plan: Plan, k: int, framing: Framing) -> bool:
     """Return whether the base cuts a keep area."""
     cell = cell_inputs([(plan.output, np.array([k]))], plan.table, plan.closing[k : k + 1])
-    shares = cell.shares(np.array([framing.base]))
+    shares = cell.shares(np.array([framing.base.window]))
     return bool(np.any((shares < FULLY_VISIBLE - _EQUAL) & (cell.areas.weights > 0)))
 
 
@@ -134,10 +138,10 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
             else ("there is no room to move without losing what must stay")
         )
         return [f"Held still: {why}."]
-    rising = ", rising on its way" if framing.arc else ""
+    rising = ", rising on its way" if framing.way.arc else ""
     said = _MOVES[move]
     if move in (Move.PUSH_IN, Move.PULL_OUT):
-        gain = max(framing.opening.w, framing.closing.w) / min(framing.opening.w, framing.closing.w)
+        gain = max(framing.way.opening.w, framing.way.closing.w) / min(framing.way.opening.w, framing.way.closing.w)
         said += f" by {percent(gain - 1)} in {clock_text(seconds)}"
         full = TOTAL_GAIN[plan.table.rules.strength] if plan.show_moved[k] else exp(plan.table.rate[k] * seconds)
         if plan.show_moved[k]:
@@ -148,12 +152,12 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
     direction = framing.course.direction
     where = "" if direction is Direction.AUTO else " " + direction.value.replace("-", " and ")
     if move is Move.LEAN:
-        lean = abs(framing.opening_degrees - framing.closing_degrees)
+        lean = abs(framing.way.opening_degrees - framing.way.closing_degrees)
         return [f"Turns level by {lean:.1f}° {'clockwise' if direction is Direction.RIGHT else 'counter-clockwise'}."]
     if move is Move.ENTER:
         return [f"Enters the frame, moving{where}."]
     travel = max(
-        abs(framing.closing.x - framing.opening.x) / framing.closing.w,
-        abs(framing.closing.y - framing.opening.y) / framing.closing.h,
+        abs(framing.way.closing.x - framing.way.opening.x) / framing.way.closing.w,
+        abs(framing.way.closing.y - framing.way.opening.y) / framing.way.closing.h,
     )
     return [f"{said}{where} by {percent(travel)} of the frame in {clock_text(seconds)}{rising}."]

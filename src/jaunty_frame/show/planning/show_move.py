@@ -18,7 +18,7 @@ TOTAL_GAIN = {Strength.GENTLE: 1.12, Strength.PLAIN: 1.25, Strength.STRONG: 1.5}
 def show_moved(
     output: Output, bases: Bases, table: SlideTable, rows: NDArray[np.intp]
 ) -> tuple[FloatArray, FloatArray]:
-    """Return openings and closings (M, 4) of the slides ``rows``: each has its part of the show's zoom.
+    """Return openings and closings (M, 4) of ``rows``: each has its part of the show's zoom.
 
     In ``cover`` the base is the widest window and a slide that allows less zoom gets less; in ``subject`` and ``whole``
     the base is the tightest and the rest of the zoom is added around it.
@@ -34,7 +34,8 @@ def show_moved(
     tight = np.where(covers[:, None], tightened(base, gain, centre, reach), base)
 
     timing = table.timing
-    ends = [np.array(times, float)[rows] / max(timing.ends[-1], 1) for times in (timing.starts, timing.ends)]
+    slides = table.slide_of[rows]
+    ends = [np.array(times, float)[slides] / max(timing.ends[-1], 1) for times in (timing.starts, timing.ends)]
     if table.rules.show_move == "pull-out":
         ends = [1 - end for end in ends]
     ratio = np.log(tight[:, 2] / wide[:, 2])

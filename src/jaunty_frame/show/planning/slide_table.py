@@ -1,11 +1,11 @@
-"""The slides of a project as arrays: what the solver needs to know of each, the same for every output.
+"""The slides of a project as arrays: what the solver needs to know, the same for every output.
 
-A table is built from the one before: rows of slides whose slide, photo and house rules are the very same objects are
-copied, and ``source`` says from where, so that only changed cells are solved again.
+The solver works on *rows*: one for each photo that a slide frames, in running order. A slide that shows one photo has
+one row, a card none, a group several. A table is built from the one before: rows whose slide, photo and house rules are
+the very same objects are copied, and ``source`` says from where, so that only changed cells are solved again.
 """
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,49 +14,62 @@ from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, PLACEMENTS, KeepAr
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
 from jaunty_frame.core.time.schedule import Timing, show_timing
-from jaunty_frame.document.model import HouseRules, Photo, Project, Slide
+from jaunty_frame.document.model import HouseRules, Project, Slide
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.settings import Settings, settings_of
 
 
 @dataclass(frozen=True, eq=False)
 class SlideTable:
-    """One row per slide. photo_size : (N, 2) upright pixels; straightening : (N,) degrees; source : (N,) row in the
-    table before, or -1."""
+    """N slides with M rows.
+
+    settings : of each slide; first_row : (N + 1,) the rows of slide k are first_row[k] to first_row[k + 1];
+    slide_of : (M,) the slide of each row; photos, moves : of each row; photo_size : (M, 2) upright pixels;
+    straightening : (M,) degrees; placement, rate, seconds : (M,); source : (M,) row in the table before, or -1.
+    """
 
     slides: tuple[Slide, ...]
-    photos: tuple[Photo, ...]
     rules: HouseRules
+    settings: tuple[Settings, ...]
+    timing: Timing
+    first_row: NDArray[np.intp]
+    slide_of: NDArray[np.intp]
+    photos: tuple[Photo, ...]
     moves: tuple[Move, ...]
-    durations: tuple[Fraction, ...]
     photo_size: FloatArray
     areas: KeepAreas
     straightening: FloatArray
     placement: NDArray[np.intp]
     rate: FloatArray
     seconds: FloatArray
-    timing: Timing
     source: NDArray[np.intp]
 
-    def rows(self, chosen: NDArray[np.intp]) -> KeepAreas:
-        return self.areas.rows(chosen)
+    def rows_of(self, k: int) -> range:
+        """Return the rows of slide ``k``."""
+        return range(int(self.first_row[k]), int(self.first_row[k + 1]))
+
+    def slide(self, row: int) -> Slide:
+        """Return the slide of a row."""
+        return self.slides[self.slide_of[row]]
 
 
 def slide_table(project: Project, before: SlideTable | None = None) -> SlideTable:
     """Return the table of ``project``, taking from ``before`` what has not changed."""
     by_id = {photo.id: photo for photo in project.photos}
     slides, rules = project.slides, project.house_rules
-    photos = tuple(by_id[slide.photo] for slide in slides)
-    source = _unchanged_rows(slides, photos, rules, before)
-    fresh = np.flatnonzero(source < 0)
-    count, most = len(slides), max((len(photo.keep_areas) for photo in photos), default=0)
+    settings = _settings(slides, rules, before)
+    first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
+    slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
+    photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
+    source = _unchanged_rows(slides, slide_of, photos, rules, before)
+    count, most = len(photos), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
     attention = np.zeros((count, 2, ATTENTION_STRIPS))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
     placement, straightening = np.zeros(count, np.intp), np.zeros(count)
-    moves: list[Move] = []
-    durations: list[Fraction] = []
-    if before is not None and len(fresh) < count:
-        kept = np.flatnonzero(source >= 0)
+    kept = np.flatnonzero(source >= 0)
+    if before is not None and kept.size:
         old = source[kept]
         photo_size[kept], placement[kept] = before.photo_size[old], before.placement[old]
         rate[kept], seconds[kept] = before.rate[old], before.seconds[old]
@@ -66,43 +79,58 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         weights[kept, :common] = before.areas.weights[old, :common]
         if before.areas.attention is not None:
             attention[kept] = before.areas.attention[old]
-    for k, j in enumerate(source.tolist()):
-        if j >= 0 and before is not None:
-            moves.append(before.moves[j])
-            durations.append(before.durations[j])
-            continue
-        slide, photo = slides[k], photos[k]
-        moves.append(slide.move or rules.move)
-        durations.append(project.seconds_of(slide))
-        photo_size[k], straightening[k] = photo.upright_size, photo.straightening
-        placement[k] = PLACEMENTS.index(slide.placement or rules.placement)
-        rate[k], seconds[k] = ZOOM_RATE[slide.strength or rules.strength], float(durations[k])
+    for row in np.flatnonzero(source < 0).tolist():
+        own, photo = settings[slide_of[row]], photos[row]
+        photo_size[row], straightening[row] = photo.upright_size, photo.straightening
+        placement[row] = PLACEMENTS.index(own.placement)
+        rate[row], seconds[row] = ZOOM_RATE[own.strength], float(own.seconds)
         for i, area in enumerate(photo.keep_areas):
-            boxes[k, i], weights[k, i] = area.box, area.weight
-        attention[k] = photo.attention.across, photo.attention.down
-    joints = [(slide.transition or rules.transition).joint_seconds for slide in slides[:-1]]
+            boxes[row, i], weights[row, i] = area.box, area.weight
+        attention[row] = photo.attention.across, photo.attention.down
     return SlideTable(
         slides=slides,
-        photos=photos,
         rules=rules,
-        moves=tuple(moves),
-        durations=tuple(durations),
+        settings=settings,
+        timing=show_timing(
+            [own.seconds for own in settings],
+            [own.transition.joint_seconds for own in settings[:-1]],
+            rules.fade_in,
+            rules.fade_out,
+        ),
+        first_row=first_row,
+        slide_of=slide_of,
+        photos=photos,
+        moves=tuple(settings[k].move for k in slide_of.tolist()),
         photo_size=photo_size,
         areas=KeepAreas(boxes, weights, attention),
         straightening=straightening,
         placement=placement,
         rate=rate,
         seconds=seconds,
-        timing=show_timing(durations, joints, rules.fade_in, rules.fade_out),
         source=source,
     )
 
 
+def _settings(slides: tuple[Slide, ...], rules: HouseRules, before: SlideTable | None) -> tuple[Settings, ...]:
+    if before is None or rules is not before.rules:
+        return tuple(settings_of(slide, rules) for slide in slides)
+    # The table before holds its objects, so their ids cannot have been used again.
+    known = {id(slide): own for slide, own in zip(before.slides, before.settings, strict=True)}
+    return tuple(known.get(id(slide)) or settings_of(slide, rules) for slide in slides)
+
+
 def _unchanged_rows(
-    slides: tuple[Slide, ...], photos: tuple[Photo, ...], rules: HouseRules, before: SlideTable | None
+    slides: tuple[Slide, ...],
+    slide_of: NDArray[np.intp],
+    photos: tuple[Photo, ...],
+    rules: HouseRules,
+    before: SlideTable | None,
 ) -> NDArray[np.intp]:
     if before is None or rules is not before.rules:
-        return np.full(len(slides), -1, np.intp)
-    # The table before holds its objects, so their ids cannot have been used again.
-    known = {(id(s), id(p)): k for k, (s, p) in enumerate(zip(before.slides, before.photos, strict=True))}
-    return np.array([known.get((id(s), id(p)), -1) for s, p in zip(slides, photos, strict=True)], np.intp)
+        return np.full(len(photos), -1, np.intp)
+    known = {
+        (id(before.slides[k]), id(photo)): row
+        for row, (k, photo) in enumerate(zip(before.slide_of.tolist(), before.photos, strict=True))
+    }
+    pairs = zip(slide_of.tolist(), photos, strict=True)
+    return np.array([known.get((id(slides[k]), id(photo)), -1) for k, photo in pairs], np.intp)

@@ -12,7 +12,7 @@ from jaunty_frame.show.planning.plan import Plan
 
 @dataclass(frozen=True, eq=False)
 class Visibility:
-    """Of N slides. shares : (N, K) of each area at the worse end of the move; bars : (N,) at the worse end.
+    """Of M rows. shares : (M, K) of each area at the worst station of the way; bars : (M,) at the worst station.
 
     A photo that enters is told at its closing: at the opening it is outside by definition.
     """
@@ -26,32 +26,32 @@ class Visibility:
 
 
 def visibility(plan: Plan) -> Visibility:
-    """Return what ``plan`` shows of every slide's areas."""
-    boxes = plan.table.areas.boxes
+    """Return what ``plan`` shows of the areas of every row."""
+    boxes, stations, degrees = plan.table.areas.boxes, plan.stations.copy(), plan.degrees
     entering = np.isin(plan.course, ENTERING_COURSES)
-    opening = np.where(entering[:, None], plan.closing, plan.opening)
-    shares = np.minimum(visible_share(opening, boxes), visible_share(plan.closing, boxes))
-    bars = np.maximum(bar_share(opening), bar_share(plan.closing))
-    degrees = _degrees(plan)
+    stations[entering] = plan.closing[entering, None]
+    at = range(stations.shape[1])
+    shares = np.minimum.reduce([visible_share(stations[:, s], boxes) for s in at])
+    bars = np.maximum.reduce([bar_share(stations[:, s]) for s in at])
     for k in np.flatnonzero(degrees.any(axis=1)).tolist():
         width, height = plan.table.photo_size[k]
-        ends = ((opening[k], degrees[k, 0]), (plan.closing[k], degrees[k, 1]))
         # The photo turned clockwise is the window turned the other way.
+        ends = list(zip(stations[k], -degrees[k], strict=True))
         for j in range(boxes.shape[1]):
-            shares[k, j] = min(turned_share(window, -turn, boxes[k, j], width / height) for window, turn in ends)
+            shares[k, j] = min(turned_share(window, turn, boxes[k, j], width / height) for window, turn in ends)
         bars[k] = max(
-            1 - turned_share(window, -turn, WHOLE_PHOTO, width / height) / (window[2] * window[3])
+            1 - turned_share(window, turn, WHOLE_PHOTO, width / height) / (window[2] * window[3])
             for window, turn in ends
         )
     return Visibility(shares, np.clip(bars, 0.0, 1.0))
 
 
 def frame_boxes(plan: Plan) -> FloatArray:
-    """Return the boxes (N, K, 4) about every area in fractions of the frame, at the closing."""
+    """Return the boxes (M, K, 4) about every area in fractions of the frame, at the closing."""
     boxes, closing = plan.table.areas.boxes, plan.closing
     place = (boxes[..., :2] - closing[:, None, :2]) / closing[:, None, 2:]
     found = np.concatenate([place, boxes[..., 2:] / closing[:, None, 2:]], axis=-1)
-    degrees = _degrees(plan)[:, 1]
+    degrees = plan.degrees[:, -1]
     for k in np.flatnonzero(degrees).tolist():
         width, height = plan.table.photo_size[k]
         top_left, top_right, _, bottom_left = corner_points(closing[k], -degrees[k], width / height)
@@ -65,7 +65,7 @@ def frame_boxes(plan: Plan) -> FloatArray:
 
 
 def shares_within(plan: Plan, *parts: Window) -> FloatArray:
-    """Return the share (N, K) of each area that lies in ``parts`` of the frame, disjoint ones, at the closing."""
+    """Return the share (M, K) of each area that lies in ``parts`` of the frame, disjoint ones, at the closing."""
     frame = frame_boxes(plan)
     common, area = np.zeros(frame.shape[:2]), np.prod(frame[..., 2:], axis=-1)
     for x, y, w, h in parts:
@@ -73,14 +73,9 @@ def shares_within(plan: Plan, *parts: Window) -> FloatArray:
         high = np.minimum(frame[..., :2] + frame[..., 2:], (x + w, y + h))
         common += np.prod(np.clip(high - low, 0, None), axis=-1)
     shares = np.divide(common, area, out=np.zeros_like(area), where=area > 0)
-    degrees = _degrees(plan)[:, 1]
+    degrees = plan.degrees[:, -1]
     for k in np.flatnonzero(degrees).tolist():
         width, height = plan.table.photo_size[k]
         for j, box in enumerate(plan.table.areas.boxes[k]):
             shares[k, j] = sum(turned_share(plan.closing[k], -degrees[k], box, width / height, part) for part in parts)
     return shares
-
-
-def _degrees(plan: Plan) -> FloatArray:
-    """Return how far each photo is turned clockwise at both ends (N, 2)."""
-    return plan.table.straightening[:, None] + plan.leans

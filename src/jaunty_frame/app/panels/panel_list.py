@@ -1,0 +1,22 @@
+"""The side panels: what is offered in menus, by which keys, and where each is loaded from when it is first wanted."""
+
+from typing import NamedTuple
+
+
+class PanelEntry(NamedTuple):
+    """place : module and class, loaded late; needs_slides : whether it has anything to show without slides."""
+
+    label: str
+    keys: str
+    place: str
+    needs_slides: bool = True
+
+
+PANELS = {
+    "export": PanelEntry("Export", "Ctrl+E", "jaunty_frame.app.panels.export_panel:ExportPanel"),
+    "house-rules": PanelEntry(
+        "House rules", "Ctrl+H", "jaunty_frame.app.panels.house_rules_panel:HouseRulesPanel", needs_slides=False
+    ),
+    "zones": PanelEntry("Zones of the output…", "", "jaunty_frame.app.panels.zones_panel:ZonesPanel"),
+    "findings": PanelEntry("All findings", "Ctrl+Shift+G", "jaunty_frame.app.panels.findings_panel:FindingsPanel"),
+}

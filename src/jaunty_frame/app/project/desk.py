@@ -1,0 +1,71 @@
+"""What the parts of the window share: the open project, the work behind it, what is chosen, and how to ask for a place.
+
+Panels, pages, menus and actions know the desk instead of the window; the window makes it and listens.
+"""
+
+from typing import TYPE_CHECKING, Protocol
+
+from PySide6.QtCore import QObject, Signal, SignalInstance
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.show.checks.check import Finding
+from jaunty_frame.show.remedies import FIND_AGAIN
+
+if TYPE_CHECKING:
+    from PySide6.QtGui import QAction
+
+    from jaunty_frame.app.pictures.cell_images import CellImages
+    from jaunty_frame.app.project.importer import Importer
+    from jaunty_frame.app.project.project_files import ProjectFiles
+
+
+class Cells(Protocol):
+    """Where slides and outputs are chosen."""
+
+    current_cell_changed: SignalInstance
+
+    def chosen_place(self) -> tuple[str, str]:
+        """Return the ids of the current slide and output, empty where there are none."""
+        ...
+
+    def chosen_slides(self) -> list[str]: ...
+
+    def chosen_cells(self) -> list[tuple[str, str]]: ...
+
+    def select_cell(self, slide_id: str, output_id: str) -> None: ...
+
+    def resize_rows(self, factor: float) -> None: ...
+
+    def show_all_rows(self) -> None: ...
+
+
+class Desk(QObject):
+    """``wanted`` : a place of the window by its name, and the id of the output that it is about, or ""."""
+
+    wanted = Signal(str, str)
+    theme_changed = Signal()
+
+    def __init__(
+        self, session: Session, images: "CellImages", importer: "Importer", files: "ProjectFiles", cells: Cells
+    ) -> None:
+        super().__init__()
+        self.session, self.images, self.importer, self.files, self.cells = session, images, importer, files, cells
+        self.actions: dict[str, QAction] = {}
+
+    def open(self, name: str, output_id: str = "") -> None:
+        """Ask for a place: a side panel, the bench, the screening."""
+        self.wanted.emit(name, output_id)
+
+    def chosen_photos(self) -> set[str]:
+        """Return the ids of the photos that the chosen slides show."""
+        project = self.session.project
+        return {photo for name in self.cells.chosen_slides() for photo in project.slide(name).exhibit.photos}
+
+    def remedy(self, finding: Finding) -> None:
+        """Do what a finding's button says."""
+        if finding.remedy == FIND_AGAIN:
+            self.importer.find_areas_again([finding.photo_id])
+            return
+        edit = finding.remedy.edit(self.session.project, finding)
+        if edit is not None:
+            self.session.apply(edit)

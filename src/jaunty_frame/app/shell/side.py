@@ -1,0 +1,37 @@
+"""The place beside the sheet: the bench, or one of the side panels, each made when it is first wanted."""
+
+from pkgutil import resolve_name
+
+from PySide6.QtWidgets import QStackedWidget, QWidget
+
+from jaunty_frame.app.panels.panel_list import PANELS
+from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.project.desk import Desk
+
+
+class Side(QStackedWidget):
+    """Opens panels by their names."""
+
+    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._desk = desk
+        self.panels: dict[str, SidePanel] = {}
+
+    def panel(self, name: str) -> SidePanel:
+        """Return a panel, made if need be."""
+        if name not in self.panels:
+            panel = self.panels[name] = resolve_name(PANELS[name].place)(self._desk)
+            panel.closed.connect(lambda: self._desk.open("bench"))
+            self.addWidget(panel)
+        return self.panels[name]
+
+    def open(self, name: str, output_id: str) -> None:
+        """Show a panel, about an output where it is about one."""
+        panel = self.panel(name)
+        panel.open_for(output_id)
+        self.setCurrentWidget(panel)
+        panel.first_focus().setFocus()
+
+    def shut_down(self) -> None:
+        for panel in self.panels.values():
+            panel.shut_down()

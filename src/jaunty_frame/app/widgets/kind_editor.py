@@ -1,0 +1,99 @@
+"""One of several kinds of a value, and the fields of the one that is chosen, built from the value's own bounds."""
+
+from fractions import Fraction
+from typing import Any
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
+
+from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.colour_button import ColourButton
+from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.document.fields import Field, FieldType, editable_fields
+from jaunty_frame.document.kinds import Kind, Kinds
+
+_BESIDE = 1
+_EXACT_PARTS = 100
+
+
+class KindEditor(QWidget):
+    """Shows and emits values of one family. ``chosen`` is emitted for the user's changes only.
+
+    A single field stands beside the choice, several below it. What the kinds have in common is kept when another one
+    is chosen.
+    """
+
+    chosen = Signal(object)
+
+    def __init__(self, name: str, kinds: Kinds[Any], parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._kinds = kinds
+        self._value: Kind | None = None
+        self.kind_choice = Choice(name, [(kind, value_type.label) for kind, value_type in kinds.types.items()])
+        self.kind_choice.chosen.connect(self._choose)
+        self.fields: dict[str, QWidget] = {}
+        self._top = QHBoxLayout()
+        self._top.setSpacing(6)
+        self._top.addWidget(self.kind_choice, 1)
+        self._below = QVBoxLayout()
+        self._below.setSpacing(3)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(3)
+        layout.addLayout(self._top)
+        layout.addLayout(self._below)
+
+    def show_value(self, value: Kind) -> None:
+        if self._value is None or type(value) is not type(self._value):
+            self._build_fields(type(value))
+        self._value = value
+        self.kind_choice.show_value(value.kind)
+        for name, widget in self.fields.items():
+            shown: Any = getattr(value, name)
+            if isinstance(widget, QCheckBox):
+                widget.setChecked(shown)
+            else:
+                widget.show_value(float(shown) if isinstance(widget, NumberField) else shown)  # type: ignore[attr-defined]
+
+    def _build_fields(self, value_type: type[Kind]) -> None:
+        for widget in self.fields.values():
+            widget.hide()
+            widget.deleteLater()
+        self.fields = {}
+        fields = editable_fields(value_type)
+        place = self._top if len(fields) <= _BESIDE else self._below
+        for field in fields:
+            widget = self.fields[field.name] = self._widget(field)
+            place.addWidget(widget)
+
+    def _widget(self, field: Field) -> QWidget:
+        name, shown = field.name, field.shown
+        if field.type is FieldType.COLOUR:
+            button = ColourButton(shown.label)
+            button.chosen.connect(lambda code: self._set(name, code))
+            return button
+        if field.type is FieldType.SWITCH:
+            box = QCheckBox(shown.label)
+            box.clicked.connect(lambda on: self._set(name, on))
+            return box
+        if field.type is FieldType.CHOICE:
+            choice = Choice(shown.label, [(option, option.replace("-", " ").capitalize()) for option in field.options])
+            choice.chosen.connect(lambda option: self._set(name, option))
+            return choice
+        number = NumberField(shown.label, field.low, field.high, step=shown.step, suffix=shown.unit)
+        exact = field.type is FieldType.EXACT
+        number.chosen.connect(
+            lambda value: self._set(name, Fraction(round(value * _EXACT_PARTS), _EXACT_PARTS) if exact else value)
+        )
+        return number
+
+    def _set(self, name: str, value: Any) -> None:
+        if self._value is not None:
+            self.chosen.emit(self._value.changed(**{name: value}))
+
+    def _choose(self, kind: str) -> None:
+        if self._value is None or kind == self._value.kind:
+            return
+        value_type = self._kinds.types[kind]
+        common = {name: getattr(self._value, name) for name in self.fields if name in value_type.model_fields}
+        self.chosen.emit(value_type(**common))

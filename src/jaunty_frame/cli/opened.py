@@ -1,0 +1,54 @@
+"""What several verbs do with a project: read it, check its photos, plan it; and how they print JSON."""
+
+import json
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.document.model import Project
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.photos.finder import unseen_photos, with_areas_found
+from jaunty_frame.media.photos.photo_check import check_photos
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.planning.plan import Plan, Planner
+
+ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.")]
+
+
+class Opened:
+    """A project that was read, with its photos checked against the disk."""
+
+    def __init__(self, path: Path) -> None:
+        self.folder = path.absolute().parent
+        cache = ThumbnailCache()
+        read = load_project(path)
+        checked = check_photos(read, self.folder, cache)
+        self.states: dict[str, PhotoState] = dict(checked.states)
+        self.source = PhotoSource(self.folder, cache)
+        self.project = with_areas(checked.edit.apply(read), self.source)
+
+    def plans(self, ids: list[str] | None) -> list[Plan]:
+        """Return the plans of the outputs ``ids``, or of all."""
+        chosen = [self.project.output(name).id for name in ids] if ids else [o.id for o in self.project.outputs]
+        if not chosen:
+            raise JauntyError("The project has no outputs; add one first.")
+        plans = Planner().plans(self.project)
+        return [plans[output_id] for output_id in dict.fromkeys(chosen)]
+
+
+def with_areas(project: Project, source: PhotoSource) -> Project:
+    """Return the project with keep areas found where nobody has looked for them yet."""
+    if not unseen_photos(project):
+        return project
+    with progress_bar("Finding keep areas") as progress:
+        return with_areas_found(project, source, progress)
+
+
+def print_json(value: dict[str, Any]) -> None:
+    """Print one JSON object."""
+    print(json.dumps(value, indent=1, ensure_ascii=False, allow_nan=False))

@@ -1,0 +1,17 @@
+"""The verbs of the command line, in the order in which the help tells them."""
+
+VERBS = {
+    "demo": "jaunty_frame.cli.verbs.demo",
+    "new": "jaunty_frame.cli.verbs.new",
+    "plan": "jaunty_frame.cli.verbs.plan",
+    "frame": "jaunty_frame.cli.verbs.frame",
+    "render": "jaunty_frame.cli.verbs.render",
+    "check": "jaunty_frame.cli.verbs.check",
+    "schema": "jaunty_frame.cli.verbs.schema",
+}
+"""By name, as it is typed (``cut-list``), the module whose ``run`` it is."""
+
+
+def is_verb(argument: str) -> bool:
+    """Return whether a first argument asks for a verb: its name, or an option."""
+    return argument in VERBS or argument.startswith("-")

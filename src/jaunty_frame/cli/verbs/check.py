@@ -1,0 +1,43 @@
+"""``check``: the findings."""
+
+from typing import Annotated
+
+import typer
+
+from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
+from jaunty_frame.show.checks.findings import all_findings
+
+
+def run(
+    project: ProjectPath,
+    as_json: Annotated[bool, typer.Option("--json", help="Print one JSON object.")] = False,
+) -> None:
+    """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
+    opened = Opened(project)
+    plans = {chosen.output.id: chosen for chosen in opened.plans(None)}
+    findings = all_findings(opened.project, plans, opened.states)
+    if as_json:
+        print_json(
+            {
+                "findings": [
+                    {
+                        "slide": finding.slide,
+                        "slide_id": finding.slide_id,
+                        "output": finding.output,
+                        "kind": finding.kind,
+                        "amount": finding.amount,
+                        "severity": finding.severity.name.lower(),
+                        "sentence": finding.sentence,
+                        "remedy": finding.remedy.name,
+                        "noted_only": finding.noted_only,
+                    }
+                    for finding in findings
+                ]
+            }
+        )
+        return
+    for finding in findings:
+        what = finding.remedy.label
+        print(f"{finding.sentence}{f' Remedy: {what.lower()}.' if what else ''}")
+    if not findings:
+        print("No findings.")

@@ -1,0 +1,33 @@
+"""``plan``: what every output shows, in numbers."""
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.plan_json import plan_object
+
+
+def run(
+    project: ProjectPath,
+    output: Annotated[list[str] | None, typer.Option(metavar="ID", help="Only this output.")] = None,
+    as_json: Annotated[bool, typer.Option("--json", help="Print one JSON object.")] = False,
+) -> None:
+    """Say what every output shows: each slide's frames, placement, move and windows."""
+    opened = Opened(project)
+    plans = opened.plans(output)
+    if as_json:
+        print_json({"title": opened.project.title, "outputs": [plan_object(p) for p in plans]})
+        return
+    for chosen in plans:
+        print(f"{chosen.output.id}: {chosen.schedule.total} frames, {float(chosen.seconds):.1f} s")
+        for k, slide in enumerate(chosen.slides):
+            first, count, rows = chosen.schedule.first[k], chosen.schedule.frames[k], chosen.rows_of(k)
+            print(f"  {k + 1:4} {first:7} +{count:<5} {_shown(chosen, rows[0]) if rows else slide.exhibit.label}")
+
+
+def _shown(chosen: Plan, row: int) -> str:
+    framing = chosen.framing(row)
+    return f"{framing.placement or 'hand-set':9} {framing.move:9} {Path(chosen.photo(row).path).name}"

@@ -1,0 +1,39 @@
+"""``render``: shows as video files."""
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from jaunty_frame.cli.opened import Opened, ProjectPath
+from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.errors import UsageError
+from jaunty_frame.media.export.export_job import ExportJob
+from jaunty_frame.media.formats.format import Quality
+
+
+def run(
+    project: ProjectPath,
+    to: Annotated[Path, typer.Option(metavar="DIR", help="The folder for the videos; it is made if need be.")],
+    output: Annotated[
+        list[str] | None, typer.Option(metavar="ID", help="An output; may be given several times.")
+    ] = None,
+    all_outputs: Annotated[bool, typer.Option("--all", help="All outputs of the project.")] = False,
+    quality: Annotated[Quality, typer.Option(help="Speed against fidelity and size.")] = Quality.STANDARD,
+    overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace videos of the same names.")] = False,
+) -> None:
+    """Export shows as MP4 files, named after title, output and size.
+
+    A file appears under its name only when it is whole; stopping (Ctrl+C) leaves nothing half-written.
+    """
+    if bool(output) == all_outputs:
+        raise UsageError("Say which outputs: --output ID (once or more), or --all.")
+    opened = Opened(project)
+    job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality)
+    job.ensure_possible()
+    if job.existing() and not overwrite:
+        raise UsageError(f"Already in {to}: {', '.join(job.existing())}. Give --overwrite or another folder.")
+    for export in job.exports:
+        with progress_bar(export.path.name) as progress:
+            job.write(export, opened.source, progress)
+        print(export.path)

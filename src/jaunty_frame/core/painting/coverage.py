@@ -1,0 +1,128 @@
+"""Which samples of a plane a photo covers, and by how much at its rim.
+
+A sample's share is told by its distance, square to it, from each of the photo's four edges as they are seen on the
+plane: an edge that moves by a tenth of a pixel is seen to move so. In each row the samples that are covered whole lie
+between two ends, and so do those covered at all, whatever the photo's turn or perspective: it is seen as a convex
+quadrilateral.
+"""
+
+from dataclasses import dataclass
+from math import ceil, floor
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.core.painting.mapping import is_upright
+
+_HALF = 0.5
+# Distances are rounded to this before they are compared, so that an edge that lies on a sample's limit up to what
+# arithmetic lost is on the same side whichever way it was computed.
+_DIGITS = 9
+
+
+@dataclass(frozen=True, eq=False)
+class Coverage:
+    """Of a plane with R rows. edges : (4, 3) of left, right, top, bottom: the distance of sample (i, j) from an edge,
+    inwards, is edge @ (i, j, 1). whole, any : (R, 2) half-open ranges of columns covered whole and covered at all;
+    is_everything : whether every sample is covered whole."""
+
+    edges: FloatArray
+    whole: NDArray[np.intp]
+    any: NDArray[np.intp]
+    is_everything: bool
+
+    def box(self) -> tuple[int, int, int, int]:
+        """Return the rows and columns (top, bottom, left, right; half-open) of all that is covered."""
+        rows = np.flatnonzero(self.any[:, 1] > self.any[:, 0])
+        if not rows.size:
+            return 0, 0, 0, 0
+        covered = self.any[rows]
+        return int(rows[0]), int(rows[-1]) + 1, int(covered[:, 0].min()), int(covered[:, 1].max())
+
+    def rim(self) -> tuple[NDArray[np.intp], NDArray[np.intp], FloatArray]:
+        """Return rows, columns and shares of the samples that are covered in part."""
+        places = []
+        empty = self.whole[:, 1] <= self.whole[:, 0]
+        first = np.where(empty, self.any[:, 1], self.whole[:, 0])
+        last = np.where(empty, self.any[:, 1], self.whole[:, 1])
+        for start, end in ((self.any[:, 0], first), (last, self.any[:, 1])):
+            counts = np.clip(end - start, 0, None)
+            rows = np.repeat(np.arange(len(counts)), counts)
+            before = np.cumsum(counts) - counts
+            places.append((rows, np.arange(len(rows)) - np.repeat(before, counts) + np.repeat(start, counts)))
+        rows, columns = (np.concatenate(part) for part in zip(*places, strict=True))
+        return rows, columns, self.shares(rows, columns)
+
+    def shares(self, rows: NDArray[np.intp], columns: NDArray[np.intp]) -> FloatArray:
+        """Return how much of each sample is covered, 0..1."""
+        away = np.round(self.edges @ np.stack([columns, rows, np.ones(len(rows))]), _DIGITS)
+        across, down = np.minimum(away[0], away[1]), np.minimum(away[2], away[3])
+        return np.clip(across + _HALF, 0, 1) * np.clip(down + _HALF, 0, 1)
+
+
+def coverage(mapping: FloatArray, rows: int, columns: int) -> Coverage:
+    """Return what the photo covers of a plane of ``rows`` x ``columns``. mapping : from sample indices to the photo."""
+    if is_upright(mapping):
+        edges = _upright_edges(mapping)
+        whole, some = (_upright_ranges(edges, rows, columns, least) for least in (_HALF, -_HALF))
+    else:
+        edges = _edges(mapping)
+        whole, some = (_ranges(edges, rows, columns, least) for least in (_HALF, -_HALF))
+    everything = bool((whole[:, 0] == 0).all() and (whole[:, 1] == columns).all())
+    return Coverage(edges, whole, some, everything)
+
+
+def full_coverage(rows: int, columns: int) -> Coverage:
+    """Return the coverage of a plane that is covered whole."""
+    everything = np.broadcast_to(np.array([0, columns], np.intp), (rows, 2))
+    return Coverage(np.zeros((4, 3)), everything, everything, True)
+
+
+def _edges(mapping: FloatArray) -> FloatArray:
+    corners = np.linalg.inv(mapping) @ np.array([[0.0, 1.0, 1.0, 0.0], [0.0, 0.0, 1.0, 1.0], [1.0, 1.0, 1.0, 1.0]])
+    points = (corners[:2] / corners[2]).T
+    middle = points.mean(axis=0)
+    edges = np.empty((4, 3))
+    for k, (a, b) in enumerate(((0, 3), (1, 2), (0, 1), (3, 2))):
+        along = points[b] - points[a]
+        normal = np.array([-along[1], along[0]]) / np.hypot(*along)
+        if normal @ (middle - points[a]) < 0:
+            normal = -normal
+        edges[k] = *normal, -normal @ points[a]
+    return edges
+
+
+def _upright_edges(mapping: FloatArray) -> FloatArray:
+    left, top = -mapping[0, 2] / mapping[0, 0], -mapping[1, 2] / mapping[1, 1]
+    right, bottom = left + 1 / mapping[0, 0], top + 1 / mapping[1, 1]
+    return np.array([[1.0, 0.0, -left], [-1.0, 0.0, right], [0.0, 1.0, -top], [0.0, -1.0, bottom]])
+
+
+def _upright_ranges(edges: FloatArray, rows: int, columns: int, least: float) -> NDArray[np.intp]:
+    """Return what ``_ranges`` would; the same columns in all rows between two."""
+    limits = edges[:, 2] * (-1, 1, -1, 1) + (least, -least) * 2
+    low, high, top, bottom = (round(limit, _DIGITS) for limit in limits.tolist())
+    ranges = np.zeros((rows, 2), np.intp)
+    start, end = min(max(ceil(low), 0), columns), max(min(floor(high) + 1, columns), 0)
+    if end > start:
+        ranges[max(ceil(top), 0) : max(floor(bottom) + 1, 0)] = start, end
+    return ranges
+
+
+def _ranges(edges: FloatArray, rows: int, columns: int, least: float) -> NDArray[np.intp]:
+    """Return the columns (R, 2) of each row that lie at least so far inside every edge."""
+    j = np.arange(rows)
+    start, end = np.zeros(rows), np.full(rows, float(columns))
+    for across, down, shift in edges:
+        room = np.round(down * j + shift - least, _DIGITS)  # across * i + room >= 0
+        if abs(across) < 1e-12:
+            end = np.where(room >= 0, end, 0.0)
+            continue
+        limit = np.round(-room / across, _DIGITS)
+        if across > 0:
+            start = np.maximum(start, np.ceil(limit))
+        else:
+            end = np.minimum(end, np.floor(limit) + 1)
+    start = np.clip(start, 0, columns)
+    return np.stack([start, np.maximum(np.clip(end, 0, columns), start)], axis=1).astype(np.intp)

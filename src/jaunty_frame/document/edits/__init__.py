@@ -1,0 +1,1 @@
+"""Edits by noun: pure functions from a project to a changed one."""

@@ -1,0 +1,97 @@
+"""Edits of the set: photos come in, are turned, straightened, corrected."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+from jaunty_frame.core.geometry.windows import Window, turned_box
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.slides import free_slide_id
+from jaunty_frame.document.model import Project, photo_slide
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.values import inside
+
+
+def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
+    """Add photos to the set and a slide for each to the running order, at position ``at`` or at its end.
+
+    A copy of a photo that is in the set already gets a further slide of that one.
+    """
+
+    def apply(project: Project) -> Project:
+        ids = {_picture(photo): photo.id for photo in project.photos}
+        taken = set(ids.values())
+        new: list[Photo] = []
+        slides = list(project.slides)
+        position = len(slides) if at is None else min(at, len(slides))
+        for offset, photo in enumerate(photos):
+            photo_id = ids.get(_picture(photo))
+            if photo_id is None:
+                # A photo that has changed on disk keeps the name that it got from its former content.
+                photo_id = ids[_picture(photo)] = _free_id(photo.id, taken)
+                taken.add(photo_id)
+                new.append(photo.changed(id=photo_id))
+            slides.insert(position + offset, photo_slide(free_slide_id(photo_id, slides), photo_id))
+        return project.changed(photos=(*project.photos, *new), slides=tuple(slides))
+
+    return Edit("Add photos" if len(photos) > 1 else "Add photo", apply)
+
+
+def without_copies(project: Project, photos: Sequence[Photo]) -> tuple[list[Photo], list[Photo]]:
+    """Return the photos that show something new to ``project``, and those that are copies of others or of its own."""
+    seen = {_picture(photo) for photo in project.photos}
+    fresh: list[Photo] = []
+    copies: list[Photo] = []
+    for photo in photos:
+        (copies if _picture(photo) in seen else fresh).append(photo)
+        seen.add(_picture(photo))
+    return fresh, copies
+
+
+def _picture(photo: Photo) -> str:
+    """Return what a photo and its copies have in common."""
+    return photo.content or photo.id
+
+
+def _free_id(wanted: str, taken: set[str]) -> str:
+    number, free = 1, wanted
+    while free in taken:
+        number += 1
+        free = f"{wanted}-{number}"
+    return free
+
+
+def with_photo(project: Project, photo_id: str, **fields: Any) -> Project:
+    """Return the project with fields of one photo changed."""
+    return project.changed(
+        photos=tuple(photo.changed(**fields) if photo.id == photo_id else photo for photo in project.photos)
+    )
+
+
+def set_on_photo(photo_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+    """Set ``fields`` (straightening, correction) of a photo."""
+    return Edit(label, lambda project: with_photo(project, photo_id, **fields), merge)
+
+
+def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
+    """Turn photos clockwise; keep areas turn with them, their hand-set framings are dropped."""
+    turning = set(photo_ids)
+
+    def turned(photo: Photo) -> Photo:
+        areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
+        attention = photo.attention.turned(quarter_turns)
+        turns = (photo.quarter_turns + quarter_turns) % 4
+        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention)
+
+    def apply(project: Project) -> Project:
+        slides = {slide.id for slide in project.slides if turning.intersection(slide.exhibit.photos)}
+        turns = dict.fromkeys(turning, quarter_turns)
+        return project.changed(
+            photos=tuple(turned(photo) if photo.id in turning else photo for photo in project.photos),
+            slides=tuple(
+                slide.changed(exhibit=slide.exhibit.turned(turns)) if slide.id in slides else slide
+                for slide in project.slides
+            ),
+            hand_set=tuple(framing for framing in project.hand_set if framing.slide not in slides),
+        )
+
+    return Edit("Turn photo" if len(turning) == 1 else "Turn photos", apply)

@@ -1,0 +1,1 @@
+"""The kinds of exhibit, one a module."""

@@ -1,0 +1,58 @@
+"""The fields of a kind as an editor needs them: name, label, bounds, unit, read from the value's own annotations."""
+
+from enum import StrEnum
+from typing import Any, Literal, NamedTuple, get_args, get_origin
+
+from annotated_types import Ge, Le
+
+from jaunty_frame.document.kinds import Kind
+from jaunty_frame.document.values import Between, Colour, Shown
+
+_COLOUR_PATTERN = get_args(Colour)[1].pattern
+
+
+class FieldType(StrEnum):
+    """How a field is edited. EXACT : a fraction, of seconds for example."""
+
+    NUMBER = "number"
+    EXACT = "exact"
+    COLOUR = "colour"
+    SWITCH = "switch"
+    CHOICE = "choice"
+
+
+class Field(NamedTuple):
+    """low, high : of numbers; options : of choices."""
+
+    name: str
+    type: FieldType
+    shown: Shown
+    low: float = 0.0
+    high: float = 0.0
+    options: tuple[str, ...] = ()
+
+
+def editable_fields(value_type: type[Kind]) -> tuple[Field, ...]:
+    """Return the fields of a kind that are annotated to be shown, in their order."""
+    found = []
+    for name, info in value_type.model_fields.items():
+        for shown in (note for note in info.metadata if isinstance(note, Shown)):
+            found.append(_field(name, info.annotation, info.metadata, shown))
+    return tuple(found)
+
+
+def _field(name: str, annotation: Any, notes: list[Any], shown: Shown) -> Field:
+    bounds = next((note for note in notes if isinstance(note, Between)), None)
+    if bounds is not None:
+        return Field(name, FieldType.EXACT, shown, float(bounds.low), float(bounds.high))
+    if get_origin(annotation) is Literal:
+        return Field(name, FieldType.CHOICE, shown, options=get_args(annotation))
+    if annotation is bool:
+        return Field(name, FieldType.SWITCH, shown)
+    if any(getattr(note, "pattern", None) == _COLOUR_PATTERN for note in notes):
+        return Field(name, FieldType.COLOUR, shown)
+    low = next((float(note.ge) for note in notes if isinstance(note, Ge)), None)  # type: ignore[arg-type]
+    high = next((float(note.le) for note in notes if isinstance(note, Le)), None)  # type: ignore[arg-type]
+    if low is None or high is None:
+        raise TypeError(f"{name} can be shown only if it is bounded: a colour, a choice, a switch or a number.")
+    return Field(name, FieldType.NUMBER, shown, low, high)

@@ -1,0 +1,1 @@
+"""The kinds of fill, one a module."""

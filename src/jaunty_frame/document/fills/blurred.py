@@ -1,0 +1,12 @@
+"""The photo itself as its fill."""
+
+from typing import ClassVar, Literal
+
+from jaunty_frame.document.fill import Fill
+
+
+class BlurredFill(Fill):
+    """The same photo, enlarged and blurred."""
+
+    label: ClassVar[str] = "Blurred"
+    kind: Literal["blurred"] = "blurred"

@@ -1,0 +1,14 @@
+"""A plain fill."""
+
+from typing import Annotated, ClassVar, Literal
+
+from jaunty_frame.document.fill import Fill
+from jaunty_frame.document.values import Colour, Shown
+
+
+class PlainFill(Fill):
+    """A fill of one colour."""
+
+    label: ClassVar[str] = "Colour"
+    kind: Literal["colour"] = "colour"
+    colour: Annotated[Colour, Shown("Colour of the fill")] = "#000000"

@@ -1,0 +1,90 @@
+"""A photo of the set, with what was found in it and what the user set for it."""
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, StringConstraints, model_validator
+
+from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
+from jaunty_frame.core.geometry.windows import turned_size
+from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.document.values import Identifier, Share, Value, WindowValue, ensure_inside
+
+MAX_KEEP_AREAS = 32
+MOST_STRAIGHTENING = 15.0
+
+
+class KeepArea(Value):
+    """A box in the photo that should stay visible; weight 1 is required, less is wished for."""
+
+    box: WindowValue
+    weight: Share = 1.0
+    origin: Literal["found", "hand"] = "hand"
+    what: AreaKind = AreaKind.AREA
+    confidence: Share = 1.0
+
+    @model_validator(mode="after")
+    def _inside(self) -> Self:
+        ensure_inside(self.box, "a keep area")
+        return self
+
+
+Strips = Annotated[tuple[Share, ...], Field(min_length=ATTENTION_STRIPS, max_length=ATTENTION_STRIPS)]
+
+
+class Attention(Value):
+    """How much equal strips of the photo draw, from left to right and from top to bottom; each sums to 1, or to 0 where
+    that is not known. It tells where to crop keep areas that do not fit."""
+
+    across: Strips = (0.0,) * ATTENTION_STRIPS
+    down: Strips = (0.0,) * ATTENTION_STRIPS
+
+    def turned(self, quarter_turns: int) -> Self:
+        """Return it for the photo turned clockwise."""
+        turned = self
+        for _ in range(quarter_turns % 4):
+            turned = turned.changed(across=turned.down[::-1], down=turned.across)
+        return turned
+
+
+NO_ATTENTION = Attention.model_construct()
+Amount = Annotated[float, Field(ge=-1.0, le=1.0)]
+
+
+class Correction(Value):
+    """Colour correction; zero changes nothing. See ``core.painting.correction`` for what the amounts mean."""
+
+    exposure: Annotated[float, Field(ge=-3.0, le=3.0)] = 0.0
+    contrast: Amount = 0.0
+    saturation: Amount = 0.0
+    warmth: Amount = 0.0
+
+
+NO_CORRECTION = Correction.model_construct()
+
+
+class Photo(Value):
+    """One picture file of the set. width and height are upright after EXIF, before quarter turns."""
+
+    id: Identifier
+    path: Annotated[str, StringConstraints(min_length=1, max_length=4096)]
+    width: Annotated[int, Field(ge=1, le=100_000)]
+    height: Annotated[int, Field(ge=1, le=100_000)]
+    size: Annotated[int, Field(ge=0)] = 0
+    modified: Annotated[int, Field(ge=0)] = 0
+    content: Annotated[str, StringConstraints(pattern=r"^(blake2b:[0-9a-f]{32})?$")] = ""
+    taken: Annotated[str, StringConstraints(max_length=32)] = ""
+    transparent: bool = False
+    """Whether something may be seen through it."""
+    quarter_turns: Annotated[int, Field(ge=0, le=3)] = 0
+    straightening: Annotated[float, Field(ge=-MOST_STRAIGHTENING, le=MOST_STRAIGHTENING)] = 0.0
+    """Degrees clockwise about the photo's centre; keep areas and windows stay as they were."""
+    correction: Correction = NO_CORRECTION
+    keep_areas: Annotated[tuple[KeepArea, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
+    attention: Attention = NO_ATTENTION
+    """Found with the keep areas; it goes when the user changes them."""
+    finder: Annotated[int, Field(ge=0)] = 0
+    """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
+
+    @property
+    def upright_size(self) -> tuple[int, int]:
+        return turned_size(self.width, self.height, self.quarter_turns)

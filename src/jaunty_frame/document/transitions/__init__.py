@@ -1,0 +1,1 @@
+"""The kinds of transition, one a module."""

@@ -1,0 +1,93 @@
+"""An export: which shows become which files, whether that can be done, and doing it."""
+
+import re
+import unicodedata
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from typing import NamedTuple
+
+from jaunty_frame.document.model import Output, Project
+from jaunty_frame.errors import ExportError
+from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.photos.sources import PhotoSource, resolved
+from jaunty_frame.show.planning.plan import Plan
+
+_VIDEO_SUFFIX = ".mp4"
+
+Progress = Callable[[int, int], None]
+
+
+def show_file_name(project: Project, output: Output, suffix: str = _VIDEO_SUFFIX) -> str:
+    """Return the name of an exported show, like ``kiln-opening-tall-1080x1920.mp4``."""
+    plain = unicodedata.normalize("NFKD", project.title).encode("ascii", "ignore").decode().lower()
+    title = re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:80] or "show"
+    return f"{title}-{output.id}-{output.width}x{output.height}{suffix}"
+
+
+def ensure_exportable(project: Project, folder: Path) -> None:
+    """Raise ExportError where there is nothing to show, or where a photo is missing."""
+    if not project.slides:
+        raise ExportError("The project has no slides; add photos first.")
+    missing = [Path(p.path).name for p in project.photos if not resolved(p.path, folder).is_file()]
+    if missing:
+        names = ", ".join(missing[:5]) + (f" and {len(missing) - 5} more" if len(missing) > 5 else "")
+        raise ExportError(f"Photos are missing: {names}. Put them back, or remove their slides.")
+
+
+class Export(NamedTuple):
+    """One show and the file that it becomes."""
+
+    plan: Plan
+    path: Path
+
+
+@dataclass(frozen=True)
+class ExportJob:
+    """Shows of ``project`` (in ``folder``) to be written into the folder ``to``, one after the other."""
+
+    project: Project
+    folder: Path
+    plans: Sequence[Plan]
+    to: Path
+    quality: Quality = Quality.STANDARD
+
+    @property
+    def exports(self) -> list[Export]:
+        return [Export(plan, self.to / show_file_name(self.project, plan.output)) for plan in self.plans]
+
+    @property
+    def frames(self) -> int:
+        """Frames in all."""
+        return sum(plan.schedule.total for plan in self.plans)
+
+    def ensure_possible(self) -> None:
+        """Raise ExportError where there is nothing to show, or where a photo is missing."""
+        ensure_exportable(self.project, self.folder)
+
+    def existing(self) -> list[str]:
+        """Return the names of files that would be replaced."""
+        return [export.path.name for export in self.exports if export.path.exists()]
+
+    def write(
+        self,
+        export: Export,
+        source: PhotoSource,
+        progress: Progress = lambda done, total: None,
+        cancelled: Callable[[], bool] = lambda: False,
+    ) -> None:
+        """Write one show, replacing a file of its name. progress : its frames done, its frames in all."""
+        # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
+        from jaunty_frame.media.export.export import export_show
+
+        export_show(export.plan, source, export.path, self.quality, True, progress, cancelled)
+
+    def write_all(self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool]) -> list[Path]:
+        """Write all shows and return their files. progress : of the frames of all."""
+        written = []
+        before = 0
+        for export in self.exports:
+            self.write(export, source, lambda done, _, before=before: progress(before + done, self.frames), cancelled)  # type: ignore[misc]
+            before += export.plan.schedule.total
+            written.append(export.path)
+        return written

@@ -1,0 +1,28 @@
+"""A part of the frame is left to the fill."""
+
+import numpy as np
+
+from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
+from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.show.checks.check import Check, Severity, Told
+from jaunty_frame.show.checks.facts import EQUAL, Facts
+from jaunty_frame.show.remedies import BACK_TO_SOLVED, PLACE_COVER
+from jaunty_frame.show.words import percent
+
+# Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
+_FEW = 0.5
+
+
+def _bars(facts: Facts) -> FloatArray:
+    return np.where(facts.plan.hairline, 0.0, facts.seen.bars)
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    bars, by_hand = float(facts.seen.bars[row]), facts.is_by_hand(row)
+    asked = PLACEMENTS[facts.plan.table.placement[row]] in (Placement.WHOLE, Placement.SUBJECT)
+    severity = Severity.NOTED if (asked or bars <= _FEW) and not by_hand else Severity.SLIGHT
+    sentence = f"{facts.place(row)}: {percent(bars)} of the frame is left to the fill."
+    return Told(severity, bars, sentence, BACK_TO_SOLVED if by_hand else PLACE_COVER)
+
+
+CHECK = Check("bars-left", _bars, EQUAL, _tell)

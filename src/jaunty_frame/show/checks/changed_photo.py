@@ -1,0 +1,13 @@
+"""A photo has another content than when it was added."""
+
+from jaunty_frame.show.checks.check import Check, Severity, Told
+from jaunty_frame.show.checks.facts import Facts, PhotoState
+from jaunty_frame.show.remedies import FIND_AGAIN
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    sentence = f"{facts.place(row)}: the photo {facts.file_name(row)} has changed since it was added."
+    return Told(Severity.SLIGHT, 1.0, sentence, FIND_AGAIN)
+
+
+CHECK = Check("changed-photo", lambda facts: facts.in_state(PhotoState.CHANGED), 0.5, _tell)

@@ -1,0 +1,83 @@
+"""What the checks of one output look at; shared measures are taken once."""
+
+from collections.abc import Callable, Mapping
+from enum import StrEnum
+from functools import cached_property
+
+import numpy as np
+
+from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
+from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.show.planning.area_names import area_name
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.visibility import Visibility, visibility
+from jaunty_frame.show.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE, Remedy
+
+EQUAL = 1e-6
+
+
+class PhotoState(StrEnum):
+    """What the disk says of a photo of the set."""
+
+    PRESENT = "present"
+    CHANGED = "changed"
+    MISSING = "missing"
+
+
+class Facts:
+    """The plan of one output and the states of its photos. Rows are the plan's."""
+
+    def __init__(self, plan: Plan, states: Mapping[str, PhotoState]) -> None:
+        self.plan = plan
+        self._taken: dict[Callable[[Facts], FloatArray], FloatArray] = {}
+        self.states = [states.get(photo.id, PhotoState.PRESENT) for photo in plan.table.photos]
+
+    def once(self, measure: Callable[["Facts"], FloatArray]) -> FloatArray:
+        """Return ``measure`` of these facts, which is taken once: for all rows, and again for the sentence of each."""
+        if measure not in self._taken:
+            self._taken[measure] = measure(self)
+        return self._taken[measure]
+
+    @cached_property
+    def seen(self) -> Visibility:
+        return visibility(self.plan)
+
+    @cached_property
+    def required_shares(self) -> FloatArray:
+        """(M, K): visible shares of required areas, 1 for others."""
+        return self.seen.required(self.plan)
+
+    @cached_property
+    def cut(self) -> FloatArray:
+        """(M,): the share of the worst required area that is not seen; 0 where it counts as visible."""
+        worst = self.required_shares.min(axis=1, initial=1.0)
+        return np.where(worst < FULLY_VISIBLE - EQUAL, 1 - worst, 0.0)
+
+    def in_state(self, state: PhotoState) -> FloatArray:
+        """Return 1.0 (M,) where a photo is in a state."""
+        return np.array([one is state for one in self.states], float)
+
+    def place(self, row: int) -> str:
+        return f"Slide {self.plan.table.slide_of[row] + 1} in {self.plan.output.name}"
+
+    def file_name(self, row: int) -> str:
+        return self.plan.photo(row).path.rsplit("/", 1)[-1]
+
+    def area_name(self, row: int, which: int) -> str:
+        return area_name(self.plan.photo(row).keep_areas, which)
+
+    def is_head(self, row: int, which: int) -> bool:
+        return self.plan.photo(row).keep_areas[which].what is AreaKind.HEAD
+
+    def is_by_hand(self, row: int) -> bool:
+        return bool(self.plan.hand_set[row])
+
+    def remedy_showing_subject(self, row: int) -> Remedy:
+        return BACK_TO_SOLVED if self.is_by_hand(row) else PLACE_SUBJECT
+
+    def remedy_showing_whole(self, row: int) -> Remedy:
+        if self.is_by_hand(row):
+            return BACK_TO_SOLVED
+        whole = PLACEMENTS[self.plan.placement[row]] is Placement.WHOLE
+        return NO_REMEDY if whole else PLACE_WHOLE

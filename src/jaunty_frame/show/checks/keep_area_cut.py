@@ -1,0 +1,21 @@
+"""A required area is cut off."""
+
+from jaunty_frame.show.checks.check import Check, Severity, Told
+from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.words import percent
+
+_MUCH = 0.1
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    cut, which = float(facts.cut[row]), int(facts.required_shares[row].argmin())
+    severity = Severity.SEVERE if cut > _MUCH or facts.is_head(row, which) else Severity.NOTABLE
+    # A close-up leaves out the rest on purpose.
+    slide, photo = facts.plan.table.slide(row), facts.plan.photo(row)
+    if slide.exhibit.close_up_of(photo.id) is not None and not facts.is_by_hand(row):
+        severity = Severity.NOTED
+    sentence = f"{facts.place(row)}: {percent(cut)} of {facts.area_name(row, which)} is cut off."
+    return Told(severity, cut, sentence, facts.remedy_showing_subject(row))
+
+
+CHECK = Check("keep-area-cut", lambda facts: facts.cut, 0.0, _tell)

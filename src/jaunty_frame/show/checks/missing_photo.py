@@ -1,0 +1,14 @@
+"""A photo is not where it was."""
+
+from jaunty_frame.show.checks.check import Check, Severity, Told
+from jaunty_frame.show.checks.facts import Facts, PhotoState
+from jaunty_frame.show.remedies import REMOVE_SLIDE
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    name = facts.file_name(row)
+    sentence = f"{facts.place(row)}: the photo {name} is not where it was; put it back, or remove the slide."
+    return Told(Severity.SEVERE, 1.0, sentence, REMOVE_SLIDE)
+
+
+CHECK = Check("missing-photo", lambda facts: facts.in_state(PhotoState.MISSING), 0.5, _tell)

@@ -1,0 +1,24 @@
+"""A slide moves as the one before it does, where moves are meant to vary."""
+
+import numpy as np
+
+from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.core.motion.courses import HOLD, Move
+from jaunty_frame.show.checks.check import Check, Severity, Told
+from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.remedies import ANOTHER_MOVE
+
+
+def _measure(facts: Facts) -> FloatArray:
+    course, rules = facts.plan.course, facts.plan.table.rules
+    alike = np.zeros(len(course))
+    if rules.move is Move.AUTO and rules.show_move == "none":
+        alike[1:] = (course[1:] == course[:-1]) & (course[1:] != HOLD)
+    return alike
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    return Told(Severity.SLIGHT, 1.0, f"{facts.place(row)} moves as the slide before it does.", ANOTHER_MOVE)
+
+
+CHECK = Check("neighbours-alike", _measure, 0.5, _tell)

@@ -1,0 +1,47 @@
+"""What exhibits look like: the table of their kinds."""
+
+from collections.abc import Callable
+
+from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, grown, lies_in_photo
+from jaunty_frame.document.exhibit import Exhibit
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
+from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.frames.layers.fill import FillLayer
+from jaunty_frame.show.frames.layers.layer import Layers, photo_file
+from jaunty_frame.show.frames.layers.photo import PhotoLayer
+from jaunty_frame.show.planning.plan import Plan
+
+# What is seen through transparent photos that are shown by themselves.
+_PAPER = PlainFill.model_construct(colour="#ffffff")
+
+SlideLayers = Callable[[Plan, int, float | None], Layers]
+
+
+def slide_layers(plan: Plan, k: int, progress: float | None) -> Layers:
+    """Return what slide ``k`` shows at ``progress`` in 0..1 of its way; None : at its solved composition."""
+    return EXHIBIT_LAYERS[type(plan.slides[k].exhibit)](plan, k, progress)
+
+
+def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
+    """Return a photo over its fill; no fill where it would not be seen."""
+    (row,) = plan.rows_of(k)
+    framing, photo = plan.framing(row), plan.photo(row)
+    way, file = framing.way, photo_file(photo)
+    reach = way.reach(float(plan.output.aspect))
+    at = framing.base if progress is None else way.at(progress)
+    layer = PhotoLayer(file, at.window, at.degrees, way.path, reach)
+    if not photo.transparent and all(lies_in_photo(grown(window, reach)) for window in way.path):
+        return (layer,)
+    return FillLayer(plan.table.settings[k].fill, file), layer
+
+
+def whole_photo_layers(photo: Photo) -> Layers:
+    """Return a photo by itself, all of it."""
+    whole = PhotoLayer(photo_file(photo), WHOLE_PHOTO, 0.0, (WHOLE_PHOTO, WHOLE_PHOTO), (1.0, 1.0))
+    return (FillLayer(_PAPER, None), whole) if photo.transparent else (whole,)
+
+
+EXHIBIT_LAYERS: dict[type[Exhibit], SlideLayers] = {
+    PhotoExhibit: photo_layers,
+}

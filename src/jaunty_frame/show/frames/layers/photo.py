@@ -1,0 +1,38 @@
+"""A photo seen through a window."""
+
+from functools import lru_cache
+from typing import NamedTuple
+
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.painting.level_specs import LevelSpec, level_specs
+from jaunty_frame.core.painting.surface import Coding, FrameFormat
+from jaunty_frame.show.frames.layers.layer import PhotoFile
+
+
+class PhotoLevels(NamedTuple):
+    """A photo resampled for a whole way (``core.painting.levels``)."""
+
+    photo: PhotoFile
+    levels: tuple[LevelSpec, ...]
+    coding: Coding
+
+
+class PhotoLayer(NamedTuple):
+    """A photo through ``window``, turned clockwise by ``degrees`` about its centre.
+
+    path, reach : of the whole way that the window is on, so that all its frames share their levels.
+    """
+
+    photo: PhotoFile
+    window: Window
+    degrees: float
+    path: tuple[Window, ...]
+    reach: tuple[float, float]
+
+    def sources(self, frame: FrameFormat) -> tuple[PhotoLevels]:
+        return (PhotoLevels(self.photo, _levels(self.path, frame.width, frame.height, self.reach), frame.coding),)
+
+
+@lru_cache(maxsize=1024)
+def _levels(path: tuple[Window, ...], width: int, height: int, reach: tuple[float, float]) -> tuple[LevelSpec, ...]:
+    return level_specs(path, width, height, reach)

@@ -1,0 +1,1 @@
+"""How layers are painted and their sources made ready: one kind of layer a module."""

@@ -1,0 +1,69 @@
+"""Remedies: what a finding's button says and the edit that it makes. A check may have one of its own."""
+
+from collections.abc import Callable
+from fractions import Fraction
+from math import ceil
+from typing import TYPE_CHECKING, NamedTuple
+
+from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT, Placement
+from jaunty_frame.core.motion.courses import Direction
+from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.framings import drop_framings
+from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.settings import settings_of
+
+if TYPE_CHECKING:  # a finding holds its remedy
+    from jaunty_frame.show.checks.check import Finding
+
+_LONGEST_SECONDS = 30
+
+
+class Remedy(NamedTuple):
+    """name : in files; label : on the button, empty for none; edit : what it does, None where that is no edit."""
+
+    name: str
+    label: str
+    edit: "Callable[[Project, Finding], Edit | None]"
+
+
+def _placing(placement: Placement) -> "Callable[[Project, Finding], Edit | None]":
+    return lambda project, finding: place_slides([finding.slide_id], placement)
+
+
+def _back_to_solved(project: Project, finding: "Finding") -> Edit:
+    return drop_framings([(finding.slide_id, finding.output)])
+
+
+def _only_wish(project: Project, finding: "Finding") -> Edit:
+    photo = project.photo(finding.photo_id)
+    wished = [a.changed(weight=WISHED_WEIGHT) if a.weight >= REQUIRED_WEIGHT else a for a in photo.keep_areas]
+    return set_keep_areas(photo.id, wished)
+
+
+def _slower(project: Project, finding: "Finding") -> Edit:
+    seconds = settings_of(project.slide(finding.slide_id), project.house_rules).seconds
+    calm = ceil(float(seconds) * finding.amount * 10) / 10
+    if calm > _LONGEST_SECONDS:
+        return _back_to_solved(project, finding)
+    return set_on_slides([finding.slide_id], "Seconds", seconds=Fraction(round(calm * 10), 10))
+
+
+def _another_move(project: Project, finding: "Finding") -> Edit:
+    if project.hand_set_framing(finding.slide_id, finding.output):
+        return _back_to_solved(project, finding)
+    return set_on_slides([finding.slide_id], "Move", move=None, direction=Direction.AUTO)
+
+
+NO_REMEDY = Remedy("none", "", lambda project, finding: None)
+BACK_TO_SOLVED = Remedy("back-to-solved", "Back to solved", _back_to_solved)
+PLACE_SUBJECT = Remedy("place-subject", "Show all that must stay", _placing(Placement.SUBJECT))
+PLACE_COVER = Remedy("place-cover", "Fill the frame", _placing(Placement.COVER))
+PLACE_WHOLE = Remedy("place-whole", "Show the whole photo", _placing(Placement.WHOLE))
+ONLY_WISH = Remedy("only-wish", "Let it be cut a little", _only_wish)
+SLOWER = Remedy("slower", "Give it more time", _slower)
+ANOTHER_MOVE = Remedy("another-move", "Let it vary", _another_move)
+REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", lambda project, finding: remove_slides([finding.slide_id]))
+# The importer looks again; that is no edit.
+FIND_AGAIN = Remedy("find-again", "Find keep areas again", lambda project, finding: None)
