@@ -14,7 +14,7 @@ from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project
-from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.planning.plan import Plan, Planner
 
 ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.")]

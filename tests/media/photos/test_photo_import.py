@@ -19,7 +19,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
-from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.frames.layers.layer import photo_file
 from tests.media.photo_sets import noise_photo, write_set
 

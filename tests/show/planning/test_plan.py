@@ -17,8 +17,8 @@ from jaunty_frame.document.edits.slides import move_slides, remove_slides, repea
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import KeepArea, Photo
-from jaunty_frame.show.checks.facts import PhotoState
-from jaunty_frame.show.checks.findings import all_findings, output_findings
+from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, frame_content
 from jaunty_frame.show.planning.plan import Planner, plan_output
 from jaunty_frame.show.planning.plan_json import plan_object

@@ -11,7 +11,7 @@ from jaunty_frame.document.edits.photos import add_photos, set_on_photo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
-from jaunty_frame.show.checks.findings import all_findings
+from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.visibility import frame_boxes, shares_within, visibility
 

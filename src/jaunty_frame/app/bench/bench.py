@@ -12,9 +12,9 @@ from jaunty_frame.app.bench.canvas_shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.page_list import PAGES
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.finding_rows import FindingRows
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of

@@ -6,7 +6,7 @@ from PySide6.QtWidgets import QSizePolicy, QToolTip, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request, photo_request
-from jaunty_frame.app.sheet.sheet_delegate import paint_finding_mark, paint_selection
+from jaunty_frame.app.widgets.marks import paint_finding_mark, paint_selection
 from jaunty_frame.app.widgets.theme import colours
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX
 from jaunty_frame.show.frames.content import base_content

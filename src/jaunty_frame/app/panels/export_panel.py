@@ -16,10 +16,10 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.project.dialogs import ask_for_folder
 from jaunty_frame.app.project.task import Task
-from jaunty_frame.app.shell.dialogs import ask_for_folder
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError

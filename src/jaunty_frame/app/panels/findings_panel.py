@@ -3,11 +3,11 @@
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.widgets.finding_rows import add_remedy
 from jaunty_frame.app.widgets.labelled import quiet_label
-from jaunty_frame.show.checks.check import Finding, Severity
+from jaunty_frame.show.findings.finding import Finding, Severity
 from jaunty_frame.show.words import counted
 
 _HEADINGS = {

@@ -5,8 +5,8 @@ from fractions import Fraction
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
 from jaunty_frame.app.widgets.number_field import NumberField

@@ -4,7 +4,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QShowEvent
 from PySide6.QtWidgets import QPushButton, QWidget
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 
 
 class SidePanel(QWidget):

@@ -6,12 +6,12 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Signal
 
+from jaunty_frame.app.project.notice import NoticeAction
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.task import Task
-from jaunty_frame.app.shell.notice_bar import NoticeAction
 from jaunty_frame.document.edits.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.words import counted
 
 if TYPE_CHECKING:

@@ -94,7 +94,7 @@ class ProjectFiles(QObject):
 
 
 def _dialogs() -> ModuleType:
-    from jaunty_frame.app.shell import dialogs
+    from jaunty_frame.app.project import dialogs
 
     return dialogs
 

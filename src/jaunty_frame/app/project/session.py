@@ -13,9 +13,9 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
-from jaunty_frame.show.checks.check import Finding
-from jaunty_frame.show.checks.facts import PhotoState
-from jaunty_frame.show.checks.findings import all_findings
+from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.finding import Finding
+from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.plan import Plan, Planner
 
 AUTOSAVE_DELAY_MS = 1500

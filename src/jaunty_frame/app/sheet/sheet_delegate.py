@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QStyledItemDelegate, QStyleOptionViewItem
 from jaunty_frame.app.pictures.cell_images import CellImages
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
+from jaunty_frame.app.widgets.marks import MARK_PX, paint_finding_mark, paint_selection
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
@@ -19,7 +20,6 @@ from jaunty_frame.show.words import MOVE_WORDS, transition_words
 PAD = 10
 SLIDE_WIDTH = 84
 _PHOTO_ASPECT = 1.5
-_MARK = 16
 # Rows lower than this have no room for three lines of text and a named joint.
 _LOW = 64
 
@@ -139,7 +139,7 @@ class SheetDelegate(QStyledItemDelegate):
             self._paint_areas(painter, place, photo)
         elif self._model.cell_findings(row, column):
             low = self.picture_height < _LOW
-            x = place.right() + 4 if low else place.right() - _MARK - 4
+            x = place.right() + 4 if low else place.right() - MARK_PX - 4
             paint_finding_mark(painter, x, place.y() + (0 if low else 5))
         if self.chosen(row, column):
             paint_selection(painter, place)
@@ -196,24 +196,3 @@ class SheetDelegate(QStyledItemDelegate):
         painter.setPen(QPen(QColor(colours().surround_line), 1))
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(5000, middle + 0.5))
         painter.restore()
-
-
-def paint_finding_mark(painter: QPainter, x: int, y: int) -> None:
-    """Paint the mark of a finding: an exclamation mark in a plain box."""
-    box = QRect(x, y, _MARK, _MARK)
-    painter.fillRect(box.adjusted(-1, -1, 1, 1), QColor("#1c1c1c"))
-    painter.fillRect(box, QColor("#ffffff"))
-    painter.setPen(QColor("#1c1c1c"))
-    painter.setFont(text_font(12, QFont.Weight.DemiBold))
-    painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "!")
-
-
-def paint_selection(painter: QPainter, place: QRect) -> None:
-    """Paint the double rule of a selected cell: white inside, ink outside."""
-    painter.setBrush(Qt.BrushStyle.NoBrush)
-    frame = QRectF(place)
-    for grown, colour in ((1.5, "#ffffff"), (4.0, "#1c1c1c")):
-        pen = QPen(QColor(colour), 3 if grown < 2 else 2)
-        pen.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
-        painter.setPen(pen)
-        painter.drawRect(frame.adjusted(-grown, -grown, grown, grown))

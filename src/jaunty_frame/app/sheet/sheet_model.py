@@ -9,7 +9,7 @@ from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, pho
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.show.checks.check import Finding
+from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.frames.content import base_content
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.words import MOVE_WORDS

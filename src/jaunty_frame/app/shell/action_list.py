@@ -5,7 +5,7 @@ from typing import NamedTuple
 
 from PySide6.QtGui import QKeySequence
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.shell import project_actions, slide_actions
 
 _STANDARD = QKeySequence.StandardKey

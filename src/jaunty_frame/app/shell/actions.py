@@ -5,8 +5,8 @@ from collections.abc import Callable
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QWidget
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
-from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.shell.action_list import ACTIONS, ActionEntry
 from jaunty_frame.app.shell.menus import without_argument
 

@@ -8,9 +8,9 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.pictures.cell_images import CellImages
-from jaunty_frame.app.project.desk import Desk
 from jaunty_frame.app.project.importer import Importer
 from jaunty_frame.app.project.project_files import ProjectFiles
 from jaunty_frame.app.project.session import Session

@@ -6,7 +6,7 @@ from functools import partial
 
 from PySide6.QtWidgets import QMenu, QWidget
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.outputs import add_output

@@ -1,19 +1,13 @@
 """A strip for what has to be said once: progress of an import, files that could not be used."""
 
-from collections.abc import Callable, Sequence
-from typing import NamedTuple
+from collections.abc import Sequence
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QProgressBar, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
+from jaunty_frame.app.project.notice import NoticeAction
+
 _MOST_HEIGHT = 132
-
-
-class NoticeAction(NamedTuple):
-    """What a button beside the sentences says and does."""
-
-    label: str
-    act: Callable[[], object]
 
 
 class NoticeBar(QWidget):

@@ -3,7 +3,7 @@
 from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu, QWidget
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.shell.menus import joint_menu
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.outputs import duplicate_output, remove_output

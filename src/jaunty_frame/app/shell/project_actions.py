@@ -3,19 +3,19 @@
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.widgets.theme import colours, set_theme
 from jaunty_frame.document.edits.outputs import add_output
 
 
 def choose_photos(desk: Desk) -> None:
-    from jaunty_frame.app.shell.dialogs import ask_for_photos
+    from jaunty_frame.app.project.dialogs import ask_for_photos
 
     ask_for_photos(desk.files.window, desk.importer.bring_in)
 
 
 def choose_folder(desk: Desk) -> None:
-    from jaunty_frame.app.shell.dialogs import ask_for_folder
+    from jaunty_frame.app.project.dialogs import ask_for_folder
 
     ask_for_folder(desk.files.window, "Add a folder of photos", "", lambda folder: desk.importer.bring_in([folder]))
 

@@ -4,9 +4,9 @@ from pkgutil import resolve_name
 
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.project.desk import Desk
 
 
 class Side(QStackedWidget):

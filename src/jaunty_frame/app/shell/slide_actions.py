@@ -1,6 +1,6 @@
 """Actions on the chosen slides."""
 
-from jaunty_frame.app.project.desk import Desk
+from jaunty_frame.app.desk import Desk
 from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide
 

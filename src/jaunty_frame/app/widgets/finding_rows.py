@@ -5,7 +5,7 @@ from collections.abc import Callable, Sequence
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from jaunty_frame.show.checks.check import Finding
+from jaunty_frame.show.findings.finding import Finding
 
 
 def add_remedy(

@@ -5,7 +5,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
-from jaunty_frame.show.checks.findings import all_findings
+from jaunty_frame.show.findings.findings import all_findings
 
 
 def run(

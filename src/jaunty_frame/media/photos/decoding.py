@@ -24,9 +24,9 @@ from PIL import (  # importing a plugin registers its format
 )
 from pillow_heif import register_heif_opener
 
-from jaunty_frame.core.geometry.turning import turned_pixels
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.turning import turned_pixels
 from jaunty_frame.errors import PhotoError
 
 register_heif_opener()

@@ -15,7 +15,7 @@ from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.sources import resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import path_from
-from jaunty_frame.show.checks.facts import PhotoState
+from jaunty_frame.show.findings.facts import PhotoState
 
 _MOST_CANDIDATES = 20_000
 

@@ -2,8 +2,8 @@
 
 from pathlib import Path
 
-from jaunty_frame.core.geometry.turning import turned_pixels
 from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.turning import turned_pixels
 from jaunty_frame.media.once import OnceCache
 from jaunty_frame.media.photos.files import read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail

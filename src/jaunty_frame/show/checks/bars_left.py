@@ -4,9 +4,10 @@ import numpy as np
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import EQUAL, Facts
-from jaunty_frame.show.remedies import BACK_TO_SOLVED, PLACE_COVER
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import EQUAL, Facts
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_COVER
 from jaunty_frame.show.words import percent
 
 # Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.

@@ -6,8 +6,9 @@ import numpy as np
 
 from jaunty_frame.core.framing.bases import BREATHING_ROOM
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.planning.visibility import frame_boxes
 
 # Margins below this share of the wanted breathing room are said.

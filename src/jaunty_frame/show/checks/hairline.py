@@ -3,9 +3,10 @@
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray, bar_share
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import EQUAL, Facts
-from jaunty_frame.show.remedies import ONLY_WISH
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import EQUAL, Facts
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import ONLY_WISH
 from jaunty_frame.show.words import percent
 
 

@@ -1,7 +1,8 @@
 """A required area is cut off."""
 
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.words import percent
 
 _MUCH = 0.1

@@ -1,8 +1,9 @@
 """A photo is not where it was."""
 
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts, PhotoState
-from jaunty_frame.show.remedies import REMOVE_SLIDE
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import REMOVE_SLIDE
 
 
 def _tell(facts: Facts, row: int) -> Told:

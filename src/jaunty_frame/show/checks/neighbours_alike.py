@@ -4,9 +4,10 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import HOLD, Move
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts
-from jaunty_frame.show.remedies import ANOTHER_MOVE
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import ANOTHER_MOVE
 
 
 def _measure(facts: Facts) -> FloatArray:

@@ -1,8 +1,9 @@
 """A photo has too few pixels for how large it is shown."""
 
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
 
 VERY_SOFT = 0.5
 

@@ -5,9 +5,10 @@ import numpy as np
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ENTERING_COURSES
 from jaunty_frame.core.motion.moves import PAN_SECONDS
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import EQUAL, Facts
-from jaunty_frame.show.remedies import SLOWER
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import EQUAL, Facts
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import SLOWER
 
 # Solved zooms reach 6 % per second; above this a hand-set one looks rushed (common practice).
 _FASTEST_ZOOM = 0.10

@@ -3,8 +3,9 @@
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.show.checks.check import Check, Severity, Told
-from jaunty_frame.show.checks.facts import Facts
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.planning.visibility import shares_within
 from jaunty_frame.show.words import percent
 

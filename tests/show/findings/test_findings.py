@@ -3,6 +3,8 @@
 import unittest
 from fractions import Fraction
 
+from jaunty_frame.show.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
+
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.edits.framings import set_framing
@@ -12,13 +14,12 @@ from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
-from jaunty_frame.show.checks.check import Severity
-from jaunty_frame.show.checks.facts import PhotoState
-from jaunty_frame.show.checks.findings import all_findings
+from jaunty_frame.show.findings.check import Severity
+from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.reasons import framing_reasons
-from jaunty_frame.show.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
 
 
 def head(x, y=0.3, w=0.1, h=0.2):

@@ -9,10 +9,11 @@ import numpy as np
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
 from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.show.findings.finding import Remedy
+from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE
 from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.visibility import Visibility, visibility
-from jaunty_frame.show.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE, Remedy
 
 EQUAL = 1e-6
 

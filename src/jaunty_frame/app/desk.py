@@ -8,8 +8,8 @@ from typing import TYPE_CHECKING, Protocol
 from PySide6.QtCore import QObject, Signal, SignalInstance
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.show.checks.check import Finding
-from jaunty_frame.show.remedies import FIND_AGAIN
+from jaunty_frame.show.findings.finding import Finding
+from jaunty_frame.show.findings.remedies import FIND_AGAIN
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QAction

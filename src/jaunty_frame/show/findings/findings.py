@@ -18,8 +18,9 @@ from jaunty_frame.show.checks import (
     too_fast,
     under_overlay,
 )
-from jaunty_frame.show.checks.check import Check, Finding
-from jaunty_frame.show.checks.facts import Facts, PhotoState
+from jaunty_frame.show.findings.check import Check
+from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.planning.plan import Plan
 
 CHECKS: list[Check] = [

@@ -3,7 +3,6 @@
 from collections.abc import Callable
 from fractions import Fraction
 from math import ceil
-from typing import TYPE_CHECKING, NamedTuple
 
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT, Placement
 from jaunty_frame.core.motion.courses import Direction
@@ -13,36 +12,26 @@ from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import settings_of
-
-if TYPE_CHECKING:  # a finding holds its remedy
-    from jaunty_frame.show.checks.check import Finding
+from jaunty_frame.show.findings.finding import Finding, Remedy
 
 _LONGEST_SECONDS = 30
 
 
-class Remedy(NamedTuple):
-    """name : in files; label : on the button, empty for none; edit : what it does, None where that is no edit."""
-
-    name: str
-    label: str
-    edit: "Callable[[Project, Finding], Edit | None]"
-
-
-def _placing(placement: Placement) -> "Callable[[Project, Finding], Edit | None]":
+def _placing(placement: Placement) -> Callable[[Project, Finding], Edit | None]:
     return lambda project, finding: place_slides([finding.slide_id], placement)
 
 
-def _back_to_solved(project: Project, finding: "Finding") -> Edit:
+def _back_to_solved(project: Project, finding: Finding) -> Edit:
     return drop_framings([(finding.slide_id, finding.output)])
 
 
-def _only_wish(project: Project, finding: "Finding") -> Edit:
+def _only_wish(project: Project, finding: Finding) -> Edit:
     photo = project.photo(finding.photo_id)
     wished = [a.changed(weight=WISHED_WEIGHT) if a.weight >= REQUIRED_WEIGHT else a for a in photo.keep_areas]
     return set_keep_areas(photo.id, wished)
 
 
-def _slower(project: Project, finding: "Finding") -> Edit:
+def _slower(project: Project, finding: Finding) -> Edit:
     seconds = settings_of(project.slide(finding.slide_id), project.house_rules).seconds
     calm = ceil(float(seconds) * finding.amount * 10) / 10
     if calm > _LONGEST_SECONDS:
@@ -50,7 +39,7 @@ def _slower(project: Project, finding: "Finding") -> Edit:
     return set_on_slides([finding.slide_id], "Seconds", seconds=Fraction(round(calm * 10), 10))
 
 
-def _another_move(project: Project, finding: "Finding") -> Edit:
+def _another_move(project: Project, finding: Finding) -> Edit:
     if project.hand_set_framing(finding.slide_id, finding.output):
         return _back_to_solved(project, finding)
     return set_on_slides([finding.slide_id], "Move", move=None, direction=Direction.AUTO)

@@ -1,0 +1,1 @@
+"""Findings and remedies: what the checks work with, and the table of checks."""
