@@ -3,8 +3,6 @@
 import unittest
 from fractions import Fraction
 
-from jaunty_frame.show.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
-
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.edits.framings import set_framing
@@ -17,6 +15,7 @@ from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
 from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.reasons import framing_reasons

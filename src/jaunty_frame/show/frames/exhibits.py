@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, grown, lies_in_photo
+from jaunty_frame.core.motion.way import Station
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fills.colour import PlainFill
@@ -27,13 +28,18 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return a photo over its fill; no fill where it would not be seen."""
     (row,) = plan.rows_of(k)
     framing, photo = plan.framing(row), plan.photo(row)
-    way, file = framing.way, photo_file(photo)
-    reach = way.reach(float(plan.output.aspect))
-    at = framing.base if progress is None else way.at(progress)
-    layer = PhotoLayer(file, at.window, at.degrees, way.path, reach)
+    way, reach = framing.way, framing.way.reach(float(plan.output.aspect))
+    layer = photo_layer(plan, row, framing.base if progress is None else way.at(progress))
     if not photo.transparent and all(lies_in_photo(grown(window, reach)) for window in way.path):
         return (layer,)
-    return FillLayer(plan.table.settings[k].fill, file), layer
+    return FillLayer(plan.table.settings[k].fill, photo_file(photo)), layer
+
+
+def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:
+    """Return the photo of a row by itself, at a place on its way."""
+    way = plan.framing(row).way
+    reach = way.reach(float(plan.output.aspect))
+    return PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, way.path, reach)
 
 
 def whole_photo_layers(photo: Photo) -> Layers:
