@@ -224,7 +224,7 @@ class Bench(QWidget):
         progress = self.scrub.value() / _STEPS
         seconds = self.cell.settings.seconds
         self.instant.setText(f"At {clock_text(progress * float(seconds))} of {clock_text(seconds)}")
-        self.frame_view.show_frame(self.cell.position, self.cell.output_id, progress, self._without_correction)
+        self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self._without_correction)
 
     def _show_zones(self, shown: bool) -> None:
         self.frame_view.zones_shown = shown

@@ -84,7 +84,7 @@ class OutputStrip(QWidget):
         return places
 
     def _on_image(self, request: CellRequest) -> None:
-        if request == self._awaited:
+        if request == self._awaited and self._cell.exists:
             self._awaited = None
             if self._cell.session.source.remembered_thumbnail(photo_file(self._cell.photo)) is not None:
                 self.show_document()
@@ -122,7 +122,7 @@ class OutputStrip(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         output_id = self._output_at(event.position())
         self.setCursor(Qt.CursorShape.PointingHandCursor if output_id else Qt.CursorShape.ArrowCursor)
-        if output_id:
+        if output_id and self._cell.exists:
             by_hand = self._cell.project.hand_set_framing(self._cell.slide_id, output_id)
             name = self._cell.project.output(output_id).name
             QToolTip.showText(event.globalPosition().toPoint(), name + (", set by hand" if by_hand else ""), self)

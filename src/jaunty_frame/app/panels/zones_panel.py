@@ -101,16 +101,16 @@ class ZonesPanel(SidePanel):
             self.show_document()
 
     def show_document(self) -> None:
-        project = self.session.project
         slide_id, _ = self.desk.cells.chosen_place()
-        row = next((k for k, slide in enumerate(project.slides) if slide.id == slide_id), None)
-        output = next((output for output in project.outputs if output.id == self._output_id), None)
-        self.setEnabled(output is not None and row is not None)
-        if output is None or row is None:
+        place = self.session.place_of(slide_id, self._output_id)
+        self.setEnabled(place is not None)
+        if place is None:
+            self.heading.setText("Zones")
             self.frame_view.clear()
             return
+        output = place[0].output
         self.heading.setText(f"Zones of {output.name}")
-        self.frame_view.show_frame(row, output.id, 1.0)
+        self.frame_view.show_frame(slide_id, output.id, 1.0)
         for name, field in self.fields.items():
             field.show_value(100 * getattr(output.zones, name))
         self.cut_out.show_value(output.zones.cut_out)

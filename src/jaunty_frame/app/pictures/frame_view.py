@@ -8,7 +8,9 @@ from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.model import Output
 from jaunty_frame.show.frames.content import slide_content, without_correction
+from jaunty_frame.show.planning.plan import Plan
 
 _COVERED = "may be covered"
 
@@ -19,7 +21,7 @@ class FrameView(QWidget):
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._session, self._images = session, images
-        self._cell: tuple[int, str] | None = None
+        self._cell = ("", "")
         self._progress = 0.0
         self._without_correction = False
         self._image: QImage | None = None
@@ -35,24 +37,29 @@ class FrameView(QWidget):
     def minimumSizeHint(self) -> QSize:
         return QSize(150, 150)
 
-    def show_frame(self, row: int, output_id: str, progress: float, without_correction: bool = False) -> None:
-        """Show slide ``row`` of the running order in an output at ``progress`` in 0..1."""
+    def show_frame(self, slide_id: str, output_id: str, progress: float, without_correction: bool = False) -> None:
+        """Show a slide in an output at ``progress`` in 0..1."""
         self._without_correction = without_correction
-        cell = (row, output_id)
+        cell = (slide_id, output_id)
         if cell != self._cell:
             self._image = None
         self._cell, self._progress = cell, progress
         self._refresh()
 
     def clear(self) -> None:
-        self._cell, self._image = None, None
+        self._cell, self._image = ("", ""), None
         self.update()
+
+    def _place(self) -> tuple[Plan, int] | None:
+        """Return what is shown, None where it is gone; nothing of it is remembered but its names."""
+        return self._session.place_of(*self._cell)
 
     def picture_rect(self) -> QRectF:
         """Return where the frame lies on the widget."""
-        if self._cell is None:
+        place = self._place()
+        if place is None:
             return QRectF()
-        aspect = float(self._session.project.output(self._cell[1]).aspect)
+        aspect = float(place[0].output.aspect)
         height = min(float(self.height()), self.width() / aspect)
         width = height * aspect
         return QRectF((self.width() - width) / 2, (self.height() - height) / 2, width, height)
@@ -61,11 +68,11 @@ class FrameView(QWidget):
         self._refresh()
 
     def _refresh(self) -> None:
-        if self._cell is None or self._cell[0] >= len(self._session.project.slides):
+        found = self._place()
+        if found is None:
             self.update()
             return
-        row, output_id = self._cell
-        plan = self._session.plans()[output_id]
+        plan, row = found
         if self._without_correction:
             plan = without_correction(plan, row)
         ratio = self.devicePixelRatio()
@@ -86,19 +93,19 @@ class FrameView(QWidget):
             self._refresh()
 
     def paintEvent(self, event: QPaintEvent) -> None:
+        found = self._place()
+        if found is None:
+            return
         painter = QPainter(self)
         place = self.picture_rect()
         painter.fillRect(place, QColor(colours().surround))
-        if self._cell is None:
-            return
         if self._image is not None:
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawImage(place, self._image)
         if self.zones_shown:
-            self._paint_zones(painter, place)
+            self._paint_zones(painter, place, found[0].output)
 
-    def _paint_zones(self, painter: QPainter, place: QRectF) -> None:
-        output = self._session.project.output(self._cell[1] if self._cell else "")
+    def _paint_zones(self, painter: QPainter, place: QRectF, output: Output) -> None:
         zones = output.zones.as_zones()
 
         def on_widget(box: Window) -> QRectF:

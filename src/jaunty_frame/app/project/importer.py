@@ -2,11 +2,11 @@
 
 from collections.abc import Callable, Iterable, Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, Signal
 
-from jaunty_frame.app.project.notice import NoticeAction
+from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.photos import add_photos, without_copies
@@ -59,8 +59,7 @@ class Importer(QObject):
 
         task = Task("import", work, self)
         task.progress.connect(self.progressed)
-        task.finished.connect(lambda imported: self._take(imported, at))
-        self._run(task)
+        self._run(task, lambda imported: self._take(imported, at))
 
     def check_photos(self) -> None:
         """Compare the photos with the disk: they may have moved, changed or gone."""
@@ -74,15 +73,23 @@ class Importer(QObject):
             return check_photos(project, folder, cache)
 
         task = Task("check photos", work, self)
-        task.finished.connect(self._take_checked)
-        self._run(task)
+        self._run(task, self._take_checked)
 
-    def _run(self, task: Task) -> None:
+    def _run(self, task: Task, take: Callable[[Any], Said | None]) -> None:
+        """Run a task; ``take`` takes over its result and returns what to say, None to leave what is said as it is."""
         self.task = task
-        task.failed.connect(lambda sentence: self._end([sentence]))
-        task.cancelled.connect(lambda: self._end(["The import was stopped; nothing was added."]))
+        task.finished.connect(lambda result: self._finish(take, result))
+        task.failed.connect(lambda sentence: self._end(Said([sentence])))
+        task.cancelled.connect(lambda: self._end(Said(["The import was stopped; nothing was added."])))
         if self._may_work:
             task.start()
+
+    def _finish(self, take: Callable[[Any], Said | None], result: Any) -> None:
+        said: Said | None = Said(["The photos could not be taken over; nothing was added."])
+        try:
+            said = take(result)
+        finally:
+            self._end(said)  # whatever is raised, the next import need not wait for this one
 
     def begin(self) -> None:
         """Let work run, which until now waited so as not to take Python's lock from the window being built."""
@@ -145,7 +152,7 @@ class Importer(QObject):
             self.finding.cancel()
         self._looked_for.clear()
 
-    def _take(self, imported: "Imported", at: int | None) -> None:
+    def _take(self, imported: "Imported", at: int | None) -> Said:
         fresh, copies = without_copies(self._session.project, imported.photos)
         if fresh:
             self._session.apply(add_photos(fresh, at))
@@ -153,33 +160,30 @@ class Importer(QObject):
         if sentences:
             sentences.insert(0, f"{counted(len(fresh), 'photo')} came in. These files could not be used:")
         if not copies:
-            self._end(sentences)
-            return
+            return Said(sentences)
         from jaunty_frame.media.photos.photo_import import copies_sentence  # as above
 
         after = None if at is None else at + len(fresh)
         show = NoticeAction("Show again", lambda: self._session.apply(add_photos(copies, after)))
-        self._end([copies_sentence(len(copies)), *sentences], show)
+        return Said([copies_sentence(len(copies)), *sentences], show)
 
-    def _take_checked(self, checked: "CheckedPhotos") -> None:
+    def _take_checked(self, checked: "CheckedPhotos") -> Said | None:
         self._session.take_facts(checked.states, checked.edit)
         self.photos_checked.emit()
         missing = sum(state is PhotoState.MISSING for state in checked.states.values())
-        said = (
-            f"{counted(missing, 'photo')} could not be found; their slides are marked. "
-            "Put them back beside the project, or remove the slides."
+        if not missing:
+            return None
+        return Said(
+            [
+                f"{counted(missing, 'photo')} could not be found; their slides are marked. "
+                "Put them back beside the project, or remove the slides."
+            ]
         )
-        self.task = None
-        if missing:
-            self.ended.emit([said], None)
-        self._next()
 
-    def _end(self, sentences: list[str], action: NoticeAction | None = None) -> None:
+    def _end(self, said: Said | None) -> None:
         self.task = None
-        self.ended.emit(sentences, action)
-        self._next()
-
-    def _next(self) -> None:
+        if said is not None:
+            self.ended.emit(list(said.sentences), said.action)
         self.find_areas()
         if self._waiting:
             self.bring_in(*self._waiting.pop(0))

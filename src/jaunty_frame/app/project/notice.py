@@ -1,6 +1,6 @@
 """What the window says once about work that was done behind it."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
 
@@ -9,3 +9,10 @@ class NoticeAction(NamedTuple):
 
     label: str
     act: Callable[[], object]
+
+
+class Said(NamedTuple):
+    """Sentences, and what can be done about them; without sentences there is nothing to say."""
+
+    sentences: Sequence[str] = ()
+    action: NoticeAction | None = None

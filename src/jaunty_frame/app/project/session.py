@@ -73,6 +73,12 @@ class Session(QObject):
     def plans(self) -> dict[str, Plan]:
         return self._planner.plans(self.project)
 
+    def place_of(self, slide_id: str, output_id: str) -> tuple[Plan, int] | None:
+        """Return the plan of an output and a slide's position in it; None where either is gone."""
+        plan = self.plans().get(output_id)
+        position = next((k for k, slide in enumerate(self.project.slides) if slide.id == slide_id), None)
+        return None if plan is None or position is None else (plan, position)
+
     def findings(self) -> list[Finding]:
         """Return the findings that are to be marked, those that the user asked for left out."""
         if self._findings is None:

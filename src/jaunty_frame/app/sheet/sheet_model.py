@@ -79,11 +79,12 @@ class SheetModel(QAbstractTableModel):
         return self.output(section).name
 
     def _said(self, row: int, column: int) -> str:
-        photo, plan = self.photo(row), self.plan(max(column, FIRST_OUTPUT))
+        photo = self.photo(row)
         if photo is None:
             return f"Slide {row + 1}: {self.slide(row).exhibit.label}"
         if column < FIRST_OUTPUT:
             return f"Slide {row + 1}: {photo.path.rsplit('/', 1)[-1]}"
+        plan = self.plan(column)
         framing = plan.framing(plan.rows_of(row)[0])
         placed = framing.placement.value if framing.placement else "hand-set"
         count = len(self.cell_findings(row, column))
@@ -114,7 +115,7 @@ class SheetModel(QAbstractTableModel):
         photo = self.photo(row)
         if column == PHOTO_COLUMN and photo is not None:
             return photo_request(photo, width, height)
-        plan = self.plan(max(column, FIRST_OUTPUT))
+        plan = self.plan(column)
         return cell_request(plan, base_content(plan, row), width, height)
 
     def mimeTypes(self) -> list[str]:

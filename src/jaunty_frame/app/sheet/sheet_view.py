@@ -165,15 +165,15 @@ class SheetView(QTableView):
         if not current.isValid():
             return
         self._delegate.current_row = current.row()
-        outputs = self._session.project.outputs
-        column = max(current.column() - FIRST_OUTPUT, 0)
-        known = [output.id for output in outputs]
+        known = [output.id for output in self._session.project.outputs]
+        if not known:
+            self._kept = self.sheet_model.slide(current.row()).id, ""
+            self.viewport().update()
+            self.current_cell_changed.emit("", "")
+            return
         # The slide and photo columns keep the output that was looked at.
-        output_id = (
-            known[column]
-            if current.column() >= FIRST_OUTPUT
-            else (self._kept[1] if self._kept[1] in known else known[0])
-        )
+        kept = self._kept[1] if self._kept[1] in known else known[0]
+        output_id = known[current.column() - FIRST_OUTPUT] if current.column() >= FIRST_OUTPUT else kept
         self._kept = self.sheet_model.slide(current.row()).id, output_id
         self.viewport().update()
         self.current_cell_changed.emit(*self._kept)

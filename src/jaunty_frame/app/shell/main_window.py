@@ -17,6 +17,7 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_view import SheetView
 from jaunty_frame.app.shell.actions import add_actions, show_actions
 from jaunty_frame.app.shell.menus import main_menu, output_presets_menu
+from jaunty_frame.app.shell.net import Net
 from jaunty_frame.app.shell.notice_bar import NoticeBar
 from jaunty_frame.app.shell.place_menus import PlaceMenus
 from jaunty_frame.app.shell.side import Side
@@ -42,6 +43,7 @@ class MainWindow(QMainWindow):
         self.files = ProjectFiles(session, self)
         self.desk = Desk(session, self.images, self.importer, self.files, self.sheet)
         self.notice = NoticeBar()
+        self.net = Net(session, self)
         self.setAcceptDrops(True)
         add_actions(self.desk, self)
         output_menu = output_presets_menu(self.desk, self)
@@ -87,6 +89,7 @@ class MainWindow(QMainWindow):
         self.sheet.menu_wanted.connect(menus.show_slide_menu)
         self.sheet.header.menu_wanted.connect(menus.show_output_menu)
         self.files.opened.connect(self._on_opened)
+        self.net.caught.connect(self.notice.show_sentences)
         self.files.said.connect(self.notice.show_sentences)
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
@@ -200,6 +203,7 @@ class MainWindow(QMainWindow):
             self.screening.stop()
         self.side.shut_down()
         self.images.close()
+        self.net.close()
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         if event.mimeData().hasUrls():

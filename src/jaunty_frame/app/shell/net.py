@@ -1,0 +1,70 @@
+"""The net under the window: no exception leaves a paint, event or slot handler unseen.
+
+PySide hands such exceptions to ``sys.excepthook``. It also keeps the traceback, and with it every local of the
+handlers: a painter among them would stay begun, and Qt would crash when its widget goes. So the frames are cleared.
+"""
+
+import contextlib
+import sys
+import traceback
+from pathlib import Path
+from types import TracebackType
+
+from platformdirs import user_state_dir
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from jaunty_frame.app.project.session import Session
+
+_MOST_LOGGED_BYTES = 1_000_000
+
+
+class Net(QObject):
+    """Catches for one session. ``caught`` : a sentence for the user, once for all that happens at a time."""
+
+    caught = Signal(list)
+
+    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._session = session
+        self._told = False
+        self._before = sys.excepthook
+        sys.excepthook = self._catch
+
+    def close(self) -> None:
+        """Give the place back."""
+        if sys.excepthook == self._catch:
+            sys.excepthook = self._before
+
+    def _catch(self, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
+        if issubclass(kind, KeyboardInterrupt):
+            self._before(kind, error, trace)
+            return
+        _log("".join(traceback.format_exception(kind, error, trace)))
+        traceback.clear_frames(trace)
+        sys.last_traceback = None
+        if not self._told:
+            self._told = True
+            # Not from within whatever handler failed.
+            QTimer.singleShot(0, self, self._tell)
+
+    def _tell(self) -> None:
+        self._told = False
+        self._session.write_autosave()
+        self.caught.emit(
+            ["Something went wrong inside the program. Your work is kept; if it happens again, save and start anew."]
+        )
+
+
+def log_path() -> Path:
+    return Path(user_state_dir("jaunty-frame")) / "errors.log"
+
+
+def _log(text: str) -> None:
+    """Write to the error stream, and to a file that is begun anew when it has grown long."""
+    print(text, file=sys.stderr)
+    with contextlib.suppress(OSError):
+        path = log_path()
+        path.parent.mkdir(parents=True, exist_ok=True)
+        long = path.exists() and path.stat().st_size > _MOST_LOGGED_BYTES
+        with open(path, "w" if long else "a", encoding="utf-8") as file:
+            file.write(text + "\n")

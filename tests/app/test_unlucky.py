@@ -1,0 +1,121 @@
+"""What a restless user does: places that are gone, work that fails, faults of ours in the middle of it."""
+
+import contextlib
+import io
+import unittest
+from unittest import mock
+
+from PySide6.QtCore import QEventLoop, Qt, QTimer
+from PySide6.QtTest import QTest
+
+from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
+from jaunty_frame.app.shell.net import log_path
+from jaunty_frame.document.edits.outputs import add_output, remove_output
+from jaunty_frame.document.edits.slides import remove_slides
+from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.media.projects.project_store import save_project
+from tests.app.window_case import WindowCase
+from tests.media.photo_sets import write_set
+
+
+class Unlucky(WindowCase):
+    photo_count = 2
+
+    def setUp(self):
+        super().setUp()
+        self.said = io.StringIO()
+        quiet = contextlib.redirect_stderr(self.said)
+        quiet.__enter__()
+        self.addCleanup(quiet.__exit__, None, None, None)
+
+    def remove_outputs(self):
+        for output in self.project.outputs:
+            self.window.session.apply(remove_output(output.id))
+
+    def work_over_the_sheet(self):
+        sheet = self.window.sheet
+        for column in (0, PHOTO_COLUMN):
+            rect = sheet.visualRect(sheet.sheet_model.index(1, column))
+            self.click(sheet.viewport(), rect.center().toPointF())
+        for key in (Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Return, Qt.Key.Key_Space):
+            QTest.keyClick(sheet, key)
+        self.settle()
+
+    def test_a_project_without_outputs_can_be_worked_over(self):
+        self.remove_outputs()
+        self.work_over_the_sheet()
+        self.assertEqual(self.window.sheet.chosen_place(), ("", ""))
+        self.assertFalse(self.window.bench.body.isVisible())
+        self.window.session.apply(add_output(PRESETS[2]))
+        self.choose(1)
+        self.assertTrue(self.window.bench.body.isVisible())
+        self.assertEqual(self.said.getvalue(), "")
+
+    def test_a_project_without_outputs_opens(self):
+        self.remove_outputs()
+        path = self.folder / "none.jaunty"
+        save_project(self.project, path)
+        self.window.session.forget_changes()
+        self.window.files.open_path(path)
+        self.wait_until(lambda: self.window.importer.task is None)
+        self.work_over_the_sheet()
+        self.assertEqual((len(self.project.slides), self.said.getvalue()), (2, ""))
+
+    def test_panels_let_go_of_an_output_that_undo_takes_away(self):
+        for panel in ("zones", "findings", "export", "house-rules"):
+            with self.subTest(panel=panel):
+                self.window.session.apply(add_output(PRESETS[1]))
+                self.choose(0, 3)
+                self.window.desk.open(panel)
+                self.settle()
+                self.window.session.undo()
+                self.window.resize(1100, 700)
+                self.settle()
+                self.window.side.grab()
+                self.window.resize(1280, 800)
+                self.settle()
+        self.assertEqual(self.said.getvalue(), "")
+
+    def test_the_screening_lets_nothing_be_edited(self):
+        self.window.desk.open("screening")
+        QTest.keyClick(self.window.screening, Qt.Key.Key_D, Qt.KeyboardModifier.ControlModifier)
+        QTest.keyClick(self.window.screening, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        for name in ("remove", "repeat", "undo", "add-photos", "export", "house-rules"):
+            self.assertFalse(self.window.desk.actions[name].isEnabled(), name)
+        self.assertEqual(len(self.project.slides), 2)
+        QTest.keyClick(self.window.screening, Qt.Key.Key_Escape)
+        self.assertTrue(self.window.desk.actions["repeat"].isEnabled())
+
+    def test_an_import_that_fails_in_any_way_ends(self):
+        more = self.folder / "more"
+        more.mkdir()
+        fresh = write_set(more, 1, first_seed=5)
+        with mock.patch.object(self.window.session, "apply", side_effect=RuntimeError("a fault of ours")):
+            self.window.importer.bring_in(fresh)
+            self.wait_until(lambda: self.window.importer.task is None)
+        self.assertIn("a fault of ours", self.said.getvalue())
+        self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
+        self.assertEqual(self.window.notice.button.text(), "Close")
+        self.window.importer.bring_in(fresh)
+        self.wait_until(lambda: len(self.project.slides) == 3)
+
+    def test_a_fault_in_a_painter_is_told_logged_and_lets_the_painter_end(self):
+        self.window.session.apply(remove_slides([self.project.slides[0].id]))
+        self.settle()
+        sheet = self.window.sheet
+        with mock.patch.object(sheet._delegate, "_paint_slide", side_effect=KeyError("a fault of ours")):
+            sheet.viewport().update()
+            # In its own loop, as in life: from within a call of ours the fault would only come back to us.
+            loop = QEventLoop()
+            QTimer.singleShot(200, loop.quit)
+            loop.exec()
+        self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
+        self.assertIn("a fault of ours", log_path().read_text())
+        left = self.window.session._autosaves._file(self.path)
+        self.assertTrue(left.exists(), "unsaved work is kept")
+        sheet.viewport().repaint()
+        self.assertGreater(self.cell_image(0, FIRST_OUTPUT).width(), 10)
+
+
+if __name__ == "__main__":
+    unittest.main()
