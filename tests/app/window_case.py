@@ -1,12 +1,15 @@
 """A test case with the real window on a small project; mouse and keys go through Qt's own events."""
 
+import atexit
 import gc
 import os
+import shutil
 import tempfile
 import time
 import unittest
 from collections.abc import Callable
 from fractions import Fraction
+from functools import lru_cache
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -23,7 +26,9 @@ from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
+from jaunty_frame.media.photos.finder import with_areas_found
 from jaunty_frame.media.photos.photo_import import import_photos
+from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
 from jaunty_frame.media.projects.recovery import AutosaveStore
@@ -34,6 +39,22 @@ _LOOK_AGAIN_MS = 10
 # What a platform without a screen says of everything that it leaves out.
 _NOT_OURS = "This plugin does not support"
 LEFT = Qt.MouseButton.LeftButton
+
+
+@lru_cache
+def _drawn_project(photo_count: int) -> str:
+    """Return a folder with photos, their thumbnails, and a project in which keep areas were found; made once."""
+    kept = tempfile.TemporaryDirectory()
+    atexit.register(kept.cleanup)
+    folder = Path(kept.name)
+    cache = ThumbnailCache(folder / "cache")
+    imported = import_photos(write_set(folder, photo_count), folder, cache)
+    outputs = tuple(output_from_text(text) for text in OUTPUTS)
+    joint = CrossDissolve(seconds="1/5")
+    rules = HouseRules(seconds_moving=Fraction(1), transition=joint, fade_in="1/5", fade_out="1/5")
+    project = add_photos(imported.photos).apply(Project(title="Show", outputs=outputs, house_rules=rules))
+    save_project(with_areas_found(project, PhotoSource(folder, cache)), folder / "show.jaunty")
+    return kept.name
 
 
 class WindowCase(unittest.TestCase):
@@ -51,14 +72,7 @@ class WindowCase(unittest.TestCase):
         self.folder = Path(folder.name)
         self.path = self.folder / "show.jaunty"
         self.cache = ThumbnailCache(self.folder / "cache")
-        imported = import_photos(write_set(self.folder, self.photo_count), self.folder, self.cache)
-        outputs = tuple(output_from_text(text) for text in OUTPUTS)
-        rules = HouseRules(
-            seconds_moving=Fraction(1), transition=CrossDissolve(seconds="1/5"), fade_in="1/5", fade_out="1/5"
-        )
-        save_project(
-            add_photos(imported.photos).apply(Project(title="Show", outputs=outputs, house_rules=rules)), self.path
-        )
+        shutil.copytree(_drawn_project(self.photo_count), self.folder, dirs_exist_ok=True)
         self.window = self.open_window()
         self.window.files.open_path(self.path)
         self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)

@@ -20,7 +20,7 @@ from jaunty_frame.core.motion.courses import (
     choose_courses,
     course_options,
 )
-from jaunty_frame.core.motion.moves import Cells, solve_moves
+from jaunty_frame.core.motion.moves import Cells, set_apart, solve_moves, widened
 
 PUSH = next(c for c, course in enumerate(COURSES) if course.move is Move.PUSH_IN)
 PULL = next(c for c, course in enumerate(COURSES) if course.move is Move.PULL_OUT)
@@ -80,7 +80,7 @@ class Zooms(unittest.TestCase):
         np.testing.assert_allclose(moves.opening[0, PULL], closing)
 
     def test_subjects_are_tightest_at_their_base(self):
-        areas = KeepAreas(np.array([[[0.05, 0.4, 0.1, 0.1], [0.85, 0.4, 0.1, 0.1]]]), np.ones((1, 2)))
+        areas = KeepAreas(np.array([[[0.15, 0.4, 0.1, 0.1], [0.75, 0.4, 0.1, 0.1]]]), np.ones((1, 2)))
         bases = solve_bases(np.array([1.5]), np.array([9 / 16]), areas, np.array([0]))
         moves = solve_moves(bases, cells_of(np.array([1.5]), np.array([9 / 16]), areas, 5.0, 0.02, np.array([3.0])))
         np.testing.assert_allclose(moves.closing[0, PUSH], bases.window[0])
@@ -245,3 +245,42 @@ class Choosing(unittest.TestCase):
             run += 1  # a run of slides with the same first choice may shift as a whole
         self.assertEqual(before[: max(at - 1, 0)].tolist(), after[: max(at - 1, 0)].tolist())
         self.assertEqual(before[run + 3 :].tolist(), after[run + 4 :].tolist())
+
+
+class StripsBesideWholePhotos(unittest.TestCase):
+    @given(
+        st.tuples(st.floats(0.3, 4.0), st.floats(0.3, 4.0)).filter(lambda size: max(size) > 1.0),
+        st.floats(1.0, 1.6),
+    )
+    def test_a_photo_reaches_the_edge_all_the_way_or_stays_well_apart_from_it(self, size, gain):
+        w, h = size
+        base = np.array(
+            [[max(0.0, 1 - w) / 3 if w < 1 else (1 - w) / 2, max(0.0, 1 - h) / 3 if h < 1 else (1 - h) / 2, w, h]]
+        )
+        turned = Turned(np.zeros(1), np.ones(1), np.array([w / h]))
+        apart, out = set_apart(base, np.array([gain]), turned)
+        if out[0] < 1.0 + 1e-6:
+            return
+        ends = [apart[0], widened(apart, out, turned.reach)[0]]
+        for axis in (0, 1):
+            # Strips at the near and the far side, in frames.
+            strips = [
+                (max(-end[axis], 0) / end[2 + axis], max(end[axis] + end[2 + axis] - 1, 0) / end[2 + axis])
+                for end in ends
+            ]
+            for side in (0, 1):
+                tight, wide = strips[0][side], strips[1][side]
+                self.assertTrue(max(tight, wide) < 1e-6 or min(tight, wide) >= 0.025 - 1e-6, strips)
+
+    def test_a_whole_photo_that_moves_is_a_little_smaller(self):
+        # 3:2 in 16:9, whole: it fills the height, which leaves 2.5 % above and below when it moves.
+        base = np.array([[-0.0926, 0.0, 1.1852, 1.0]])
+        apart, out = set_apart(base, np.array([1.1]), Turned(np.zeros(1), np.array([1.5]), np.array([16 / 9])))
+        self.assertAlmostEqual(apart[0, 3], 1 / 0.95)
+        self.assertAlmostEqual(out[0], 1.1)
+
+    def test_where_the_photo_has_room_the_move_is_shorter_instead(self):
+        base = np.array([[-0.5, 0.05, 2.0, 0.9]])
+        apart, out = set_apart(base, np.array([1.3]), Turned(np.zeros(1), np.ones(1), np.array([2.0])))
+        np.testing.assert_allclose(apart, base)
+        self.assertAlmostEqual(out[0], 1 / 0.9)

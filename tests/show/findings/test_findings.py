@@ -130,6 +130,9 @@ class FindingsTest(unittest.TestCase):
         self.assertFalse(found, "1.8 % bars are covered, which cuts less than 2 % of the area")
         area = KeepArea(box=(0.0, 0.2, 0.5, 0.6)), KeepArea(box=(0.5, 0.2, 0.5, 0.6))
         project = project_of(*area, outputs=("wide",), size=(1968, 1080))
+        moving = [f for f in findings_of(project) if f.kind == "hairline"]
+        self.assertFalse(moving, "a photo that moves stands clear of the edges")
+        project = set_on_slides([project.slides[0].id], "x", move="hold").apply(project)
         finding = self.only(project, "hairline")
         self.assertLess(finding.amount, 0.025)
         self.mended(project, finding)

@@ -103,6 +103,10 @@ class Cells:
         return np.where(soft, SOFT_GAIN, self.softness / self.least_softness)
 
 
+# The window's extent in photos at which a strip of 2.5 % of the frame is left on both sides.
+_SET_APART = 1 / (1 - 2 * 0.025)
+
+
 def solve_moves(bases: Bases, cells: Cells) -> Moves:
     """Return the windows of every course in COURSES for every slide."""
     base = bases.window
@@ -115,8 +119,9 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
     gain = largest_gain(base, highest, centre, cells, shown)
     reach = cells.turned.reach
     tight = tightened(base, gain, centre, reach)
-    wide = widened(base, full, reach)
-    zooms = np.where(covers, gain, full) >= LEAST_GAIN - _EQUAL
+    apart, out = set_apart(base, full, cells.turned)
+    wide = widened(apart, out, reach)
+    zooms = np.where(covers, gain, out) >= LEAST_GAIN - _EQUAL
 
     rows = base.shape[0]
     opening = np.repeat(base[:, None, :], len(COURSES), axis=1)
@@ -126,7 +131,7 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
     natural = possible.copy()
     possible[:, HOLD] = natural[:, HOLD] = True
     wider = np.where(covers[:, None], base, wide)
-    tighter = np.where(covers[:, None], tight, base)
+    tighter = np.where(covers[:, None], tight, apart)
     for c, course in enumerate(COURSES):
         if course.move is Move.PUSH_IN:
             opening[:, c], closing[:, c] = wider, tighter
@@ -257,6 +262,29 @@ def tightened(base: FloatArray, gain: FloatArray, centre: FloatArray, reach: Flo
 def widened(base: FloatArray, gain: FloatArray, reach: FloatArray) -> FloatArray:
     """Return the base made larger by ``gain`` about its centre, moved inside the photo where it fits."""
     return _placed(base[:, :2] + base[:, 2:] / 2, base[:, 2:] * gain[:, None], reach)
+
+
+def set_apart(base: FloatArray, gain: FloatArray, turned: Turned) -> tuple[FloatArray, FloatArray]:
+    """Return bases (N, 4) that do not cover, and gains (N,) by which they may widen, so that no strip
+    looks like a mistake.
+
+    On each side either the photo reaches the frame's edge all the way, or the strip beside it is at least 2.5 % of the
+    frame from the first to the last: a strip that only begins in the course of the move, or a narrower one, would be
+    seen as a fault (common practice). Where there is room in the photo the gain is lessened, else the window is larger,
+    so that a whole photo that moves is a little smaller. Turned photos leave corners, no strips, and stay as they are.
+    """
+    size, wide = base[:, 2:], gain.copy()
+    # Widening within the photo, along axes on which it still lies inside.
+    within = np.where(size < 1.0 - _EQUAL, 1.0 / size, np.inf).min(axis=1)
+    wide = np.where((within >= LEAST_GAIN) & (within < wide), within, wide)
+    larger = np.ones(len(base))
+    for _ in range(2):  # making the window larger along one axis may bring the other one to its edge
+        grown = size * larger[:, None]
+        narrow = (grown * wide[:, None] > 1.0 + _EQUAL) & (grown < _SET_APART)
+        larger = larger * np.where(narrow, _SET_APART / grown, 1.0).max(axis=1)
+    upright = turned.degrees == 0
+    apart = widened(base, np.where(upright, larger, 1.0), turned.reach)
+    return np.where(upright[:, None], apart, base), np.where(upright, wide, gain)
 
 
 def _placed(centre: FloatArray, size: FloatArray, reach: FloatArray) -> FloatArray:

@@ -8,7 +8,7 @@ import threading
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
-from jaunty_frame.core.opencv import cv2
+from jaunty_frame.core.opencv import cv2, one_thread
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
 from jaunty_frame.media.atomic import write_whole
@@ -44,7 +44,7 @@ def export_show(
     """
     if path.exists() and not overwrite:
         raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
-    with _hidden_until_whole(path) as temporary:
+    with one_thread(), _hidden_until_whole(path) as temporary:
         _encode(plan, source, form, form.open(temporary, plan.output, quality), progress, cancelled)
 
 

@@ -27,19 +27,27 @@ def slide_layers(plan: Plan, k: int, progress: float | None) -> Layers:
 def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return a photo over its fill; no fill where it would not be seen."""
     (row,) = plan.rows_of(k)
-    framing, photo = plan.framing(row), plan.photo(row)
-    way, reach = framing.way, framing.way.reach(float(plan.output.aspect))
-    layer = photo_layer(plan, row, framing.base if progress is None else way.at(progress))
-    if not photo.transparent and all(lies_in_photo(grown(window, reach)) for window in way.path):
+    framing = plan.framing(row)
+    layer = photo_layer(plan, row, framing.base if progress is None else framing.way.at(progress))
+    key = "covers", row
+    if key not in plan.memo:
+        plan.memo[key] = not plan.photo(row).transparent and all(
+            lies_in_photo(grown(window, layer.reach)) for window in layer.path
+        )
+    if plan.memo[key]:
         return (layer,)
-    return FillLayer(plan.table.settings[k].fill, photo_file(photo)), layer
+    return FillLayer(plan.table.settings[k].fill, layer.photo), layer
 
 
 def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:
     """Return the photo of a row by itself, at a place on its way."""
-    way = plan.framing(row).way
-    reach = way.reach(float(plan.output.aspect))
-    return PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, way.path, reach)
+    key = "photo-layer", row
+    if key not in plan.memo:
+        way = plan.framing(row).way
+        reach = way.reach(float(plan.output.aspect))
+        plan.memo[key] = PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, way.path, reach)
+    layer: PhotoLayer = plan.memo[key]
+    return layer._replace(window=at.window, degrees=at.degrees)
 
 
 def whole_photo_layers(photo: Photo) -> Layers:

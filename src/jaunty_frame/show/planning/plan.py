@@ -4,9 +4,9 @@ A plan is a pure function of the project; the planner only remembers the last on
 what changed.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -26,6 +26,9 @@ from jaunty_frame.document.transition import Transition
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, slide_table
+
+
+_STILL = 1e-9
 
 
 class Framing(NamedTuple):
@@ -67,6 +70,8 @@ class Plan:
     hand_set: NDArray[np.bool_]
     hairline: NDArray[np.bool_]
     show_moved: NDArray[np.bool_]
+    memo: dict[Any, Any] = field(default_factory=dict, repr=False)
+    """What was asked of this plan before, by anyone; a plan never changes."""
 
     @property
     def opening(self) -> FloatArray:
@@ -97,6 +102,12 @@ class Plan:
 
     def framing(self, row: int) -> Framing:
         """Return the framing of a row."""
+        key = "framing", row
+        if key not in self.memo:
+            self.memo[key] = self._framing(row)
+        return self.memo[key]
+
+    def _framing(self, row: int) -> Framing:
         course = COURSES[self.course[row]]
         hand_set = bool(self.hand_set[row])
         covers = PLACEMENTS[self.placement[row]] is Placement.COVER
@@ -263,7 +274,10 @@ def _plan(
         course=course,
         softness=stations[..., 3].min(axis=1) * table.photo_size[:, 1] / output.height,
         hand_set=by_hand,
-        hairline=solved.bases.hairline & ~by_hand,
+        # A photo that moves stands clear of the frame's edges.
+        hairline=solved.bases.hairline
+        & ~by_hand
+        & (np.abs(stations - solved.bases.window[:, None]).max((1, 2)) < _STILL),
         show_moved=moved,
     )
 

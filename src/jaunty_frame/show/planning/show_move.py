@@ -6,7 +6,7 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import PLACEMENTS, Bases, Placement
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
 from jaunty_frame.core.motion.courses import Strength
-from jaunty_frame.core.motion.moves import largest_gain, tightened, weighted_centre, widened
+from jaunty_frame.core.motion.moves import largest_gain, set_apart, tightened, weighted_centre, widened
 from jaunty_frame.document.model import Output
 from jaunty_frame.show.planning.cells import cell_inputs
 from jaunty_frame.show.planning.slide_table import SlideTable
@@ -30,8 +30,9 @@ def show_moved(
     shown = cells.areas.required & (cells.shares(base) >= FULLY_VISIBLE)
     centre, reach = weighted_centre(cells.areas), cells.turned.reach
     gain = largest_gain(base, np.clip(cells.sharp_gain, 1.0, total), centre, cells, shown)
-    wide = np.where(covers[:, None], base, widened(base, total, reach))
-    tight = np.where(covers[:, None], tightened(base, gain, centre, reach), base)
+    apart, out = set_apart(base, total, cells.turned)
+    wide = np.where(covers[:, None], base, widened(apart, out, reach))
+    tight = np.where(covers[:, None], tightened(base, gain, centre, reach), apart)
 
     timing = table.timing
     slides = table.slide_of[rows]
