@@ -27,7 +27,6 @@ from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cel
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, slide_table
 
-
 _STILL = 1e-9
 
 
