@@ -38,3 +38,12 @@ class ExportError(JauntyError):
 
 class Cancelled(JauntyError):
     """The user stopped the work."""
+
+
+_MOST_SHOWN = 60
+
+
+def shown_name(name: object) -> str:
+    """Return the name of a file for a sentence: on one line, without signs that cannot be shown, not over long."""
+    text = "".join(sign if sign.isprintable() else "·" for sign in str(name))
+    return text if len(text) <= _MOST_SHOWN else f"{text[: _MOST_SHOWN // 2]}…{text[-_MOST_SHOWN // 3 :]}"

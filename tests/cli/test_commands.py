@@ -1,60 +1,19 @@
 """The command line as a person uses it."""
 
-import contextlib
-import io
 import json
 import os
 import shutil
 import subprocess
 import sys
-import tempfile
-import unittest
-from pathlib import Path
-from unittest import mock
 
 import av
 from PIL import Image
 
-from jaunty_frame.cli.entry import main
 from jaunty_frame.media.projects.project_store import load_project
-from tests.media.photo_sets import write_set
+from tests.cli.command_case import CommandCase
 
 
-class Commands(unittest.TestCase):
-    def setUp(self):
-        self._folder = tempfile.TemporaryDirectory()
-        self.addCleanup(self._folder.cleanup)
-        self.folder = Path(self._folder.name)
-        patched = mock.patch.dict(os.environ, {"XDG_CACHE_HOME": str(self.folder / "cache")})
-        patched.start()
-        self.addCleanup(patched.stop)
-        (self.folder / "photos").mkdir()
-        self.paths = write_set(self.folder / "photos", 3)
-        self.project = self.folder / "kiln-opening.jaunty"
-
-    def run_program(self, *arguments):
-        """Return exit code, output and errors."""
-        out, errors = io.StringIO(), io.StringIO()
-        with (
-            contextlib.redirect_stdout(out),
-            contextlib.redirect_stderr(errors),
-            self.assertRaises(SystemExit) as left,
-        ):
-            main([str(argument) for argument in arguments])
-        return left.exception.code, out.getvalue(), errors.getvalue()
-
-    def new(self, *more):
-        code, _, errors = self.run_program(
-            "new", self.folder / "photos", "--to", self.project, "--output", "240x400", *more
-        )
-        self.assertEqual((code, errors), (0, ""))
-
-    def refused(self, *arguments):
-        code, _, errors = self.run_program(*arguments)
-        self.assertEqual(code, 2)
-        self.assertEqual(len(errors.strip().splitlines()), 1, errors)
-        return errors
-
+class Commands(CommandCase):
     def test_from_photos_to_a_video(self):
         self.new("--output", "400x240@25", "--output", "400x240@25", "--seconds", "1", "--transition", "0")
         code, out, _ = self.run_program("plan", self.project, "--json")

@@ -9,6 +9,7 @@ from jaunty_frame.errors import Cancelled, UsageError
 
 # typer brings a copy of click of its own, whose base error it does not export.
 _ClickException: type[Exception] = typer.BadParameter.__mro__[2]
+_INTERRUPTED = 130
 _HELP = """One set of photos, one slideshow for every screen.
 
     Without a command, **jaunty-frame [PROJECT]** opens the window.
@@ -28,6 +29,8 @@ _HELP = """One set of photos, one slideshow for every screen.
 
 def run_verb(arguments: list[str]) -> int:
     """Run a verb and return its exit code. Raises JauntyError."""
+    if "" in arguments:
+        raise UsageError("An argument is empty; give a name in its place. See jaunty-frame --help.")
     try:
         code = _commands()(arguments, standalone_mode=False, prog_name="jaunty-frame")
     except typer.Exit as leave:
@@ -37,6 +40,8 @@ def run_verb(arguments: list[str]) -> int:
     except _ClickException as error:
         message = getattr(error, "format_message", lambda: "")().rstrip(".")
         raise UsageError(f"{message}. See jaunty-frame --help." if message else "See jaunty-frame --help.") from error
+    if code == _INTERRUPTED:  # what typer makes of Ctrl+C
+        raise Cancelled("Stopped.")
     return code if isinstance(code, int) else 0
 
 

@@ -8,13 +8,15 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from jaunty_frame.document.model import FORMAT, VERSION, Project
+from jaunty_frame.document.model import FORMAT, MAX_SLIDES, VERSION, Project
 from jaunty_frame.document.upgrades import UPGRADES
 from jaunty_frame.errors import NewerProject, ProjectError
 
 MAX_BYTES = 64 * 1024 * 1024
 _MOST_NESTING = 32
 _FAULTS_SHOWN = 5
+_MOST_KEYS = 64
+_MOST_ITEMS = MAX_SLIDES * 8
 _KEY_SHOWN = 40
 
 
@@ -48,6 +50,7 @@ def project_from_text(text: str, name: str = "The project") -> Project:
             f"{name} was saved by a newer Jaunty Frame (file version {version}, this program reads up to {VERSION}); "
             "open it there or update this program."
         )
+    _ensure_modest(content, name)
     for step in range(version, VERSION):
         content = UPGRADES[step](content)
     try:
@@ -58,6 +61,20 @@ def project_from_text(text: str, name: str = "The project") -> Project:
 
 def _refuse_constant(constant: str) -> None:
     raise ValueError(f"{constant} is not a number that JSON allows")
+
+
+def _ensure_modest(content: Any, name: str) -> None:
+    """Raise ProjectError where an object or a list is larger than any of a project: each fault in it would be told."""
+    waiting = [content]
+    while waiting:
+        value = waiting.pop()
+        if isinstance(value, dict | list):
+            most = _MOST_KEYS if isinstance(value, dict) else _MOST_ITEMS
+            if len(value) > most:
+                raise ProjectError(
+                    f"{name} cannot be used: it holds {len(value)} things in one place; it may be damaged."
+                )
+            waiting += value.values() if isinstance(value, dict) else value
 
 
 def _nesting(text: str) -> int:

@@ -8,7 +8,7 @@ from collections.abc import Iterable
 from fractions import Fraction
 from typing import Annotated, Literal, Self
 
-from pydantic import Field, model_validator
+from pydantic import FailFast, Field, model_validator
 
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry import zones
@@ -140,11 +140,11 @@ class Project(Value):
     """A photo set, its running order and its outputs."""
 
     title: ShortText = "Untitled show"
-    photos: Annotated[tuple[Photo, ...], Field(max_length=MAX_SLIDES)] = ()
-    slides: Annotated[tuple[Slide, ...], Field(max_length=MAX_SLIDES)] = ()
-    outputs: Annotated[tuple[Output, ...], Field(max_length=MAX_OUTPUTS)] = ()
+    photos: Annotated[tuple[Photo, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
+    slides: Annotated[tuple[Slide, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
+    outputs: Annotated[tuple[Output, ...], Field(max_length=MAX_OUTPUTS), FailFast()] = ()
     house_rules: HouseRules = HouseRules()
-    hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8)] = ()
+    hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:

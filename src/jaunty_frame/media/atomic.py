@@ -1,10 +1,31 @@
-"""Files are written whole or not at all."""
+"""Files are written whole or not at all; and why the disk refuses, in words."""
 
 import contextlib
+import errno
+import glob
 import os
 import tempfile
 from collections.abc import Iterator
 from pathlib import Path
+
+_NAME_KEPT = 80
+_SUFFIX = ".part"
+
+_REASONS = {
+    errno.EACCES: "you may not read it; change its permissions",
+    errno.EPERM: "you may not read it; change its permissions",
+    errno.ELOOP: "its links lead in a circle; choose the file that they should lead to",
+    errno.ENAMETOOLONG: "its name is too long; check it",
+}
+
+
+def reason_of(error: Exception) -> str:
+    """Return in words why a file or folder cannot be read, and what to do."""
+    number = getattr(error, "errno", None)
+    return (
+        _REASONS.get(number or 0)
+        or f"{getattr(error, 'strerror', None) or 'its name is no name of a file'}; try a copy"
+    )
 
 
 def write_whole(path: Path, data: bytes, lasting: bool = True) -> None:
@@ -23,7 +44,10 @@ def write_whole(path: Path, data: bytes, lasting: bool = True) -> None:
 @contextlib.contextmanager
 def temporary_beside(path: Path) -> Iterator[Path]:
     """Give a hidden name beside ``path``; after the block it becomes ``path``, after an error it is removed."""
-    descriptor, name = tempfile.mkstemp(prefix=f".{path.name[:80]}.", suffix=".part", dir=path.parent)
+    _remove_leftovers(path)
+    descriptor, name = tempfile.mkstemp(
+        prefix=f".{path.name[:_NAME_KEPT]}.{os.getpid()}.", suffix=_SUFFIX, dir=path.parent
+    )
     os.close(descriptor)
     temporary = Path(name)
     try:
@@ -35,6 +59,26 @@ def temporary_beside(path: Path) -> Iterator[Path]:
         with contextlib.suppress(OSError):
             temporary.unlink()
         raise
+
+
+def _remove_leftovers(path: Path) -> None:
+    """Remove what saves of this very file left behind when their process was killed."""
+    for leftover in path.parent.glob(f".{glob.escape(path.name[:_NAME_KEPT])}.*{_SUFFIX}"):
+        pid = leftover.name.removeprefix(f".{path.name[:_NAME_KEPT]}.").split(".")[0]
+        if pid.isdigit() and not is_running(int(pid)):
+            with contextlib.suppress(OSError):
+                leftover.unlink()
+
+
+def is_running(pid: int) -> bool:
+    """Return whether there is a process of this number."""
+    try:
+        os.kill(pid, 0)
+    except ProcessLookupError:
+        return False
+    except (PermissionError, OverflowError):
+        return True
+    return True
 
 
 def _umask() -> int:

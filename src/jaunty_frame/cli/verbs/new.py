@@ -20,12 +20,14 @@ from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
-from jaunty_frame.errors import UsageError
+from jaunty_frame.errors import UsageError, shown_name
 from jaunty_frame.media.photos.photo_import import copies_sentence, import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
 from jaunty_frame.show.words import counted
+
+_MOST_TITLE = 200
 
 
 class Copies(StrEnum):
@@ -70,7 +72,7 @@ def run(
     if not imported.photos:
         raise UsageError("None of the photos could be used; no project was written.")
     name = title if title is not None else to.stem.replace("-", " ").replace("_", " ").strip().capitalize()
-    project = _checked(lambda: Project(title=name, outputs=tuple(outputs), house_rules=rules), "title")
+    project = _checked(lambda: Project(title=name, outputs=tuple(outputs), house_rules=rules), name)
     shown, left_out = list(imported.photos), list[Photo]()
     if copies is Copies.LEAVE_OUT:
         shown, left_out = without_copies(project, shown)
@@ -104,8 +106,9 @@ def _time(text: str, option: str, least: Fraction, most: Fraction) -> Fraction:
     return value
 
 
-def _checked(make: Callable[[], Project], what: str) -> Project:
+def _checked(make: Callable[[], Project], title: str) -> Project:
     try:
         return make()
     except ValueError as error:
-        raise UsageError(f"The {what} cannot be used: it is too long.") from error
+        wrong = "it is too long" if len(title) > _MOST_TITLE else "it holds signs that are no text"
+        raise UsageError(f"The title “{shown_name(title)}” cannot be used: {wrong}.") from error

@@ -7,7 +7,7 @@ import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.progress import progress_bar
-from jaunty_frame.errors import UsageError
+from jaunty_frame.errors import UsageError, shown_name
 from jaunty_frame.media.export.export_job import ExportJob
 from jaunty_frame.media.formats.format import Quality
 
@@ -28,6 +28,8 @@ def run(
     """
     if bool(output) == all_outputs:
         raise UsageError("Say which outputs: --output ID (once or more), or --all.")
+    if to.exists() and not to.is_dir():
+        raise UsageError(f"{shown_name(to)} is a file; give --to a folder.")
     opened = Opened(project)
     job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality)
     job.ensure_possible()

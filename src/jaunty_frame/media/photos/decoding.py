@@ -27,7 +27,7 @@ from pillow_heif import register_heif_opener
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.turning import turned_pixels
-from jaunty_frame.errors import PhotoError
+from jaunty_frame.errors import PhotoError, shown_name
 
 register_heif_opener()
 # Sizes are checked by ourselves, with a sentence.
@@ -65,7 +65,8 @@ def photo_header(data: bytes, name: str) -> PhotoHeader:
     width, height = image.size
     if width * height > MOST_PIXELS:
         raise PhotoError(
-            f"{name} has {width * height / 1e6:.0f} megapixels; up to {MOST_PIXELS // 1_000_000} can be used. "
+            f"{shown_name(name)} has {width * height / 1e6:.0f} megapixels; "
+            f"up to {MOST_PIXELS // 1_000_000} can be used. "
             "Make it smaller."
         )
     exif = _exif(image)
@@ -81,7 +82,9 @@ def _opened(data: bytes, name: str) -> Image.Image:
     try:
         return Image.open(io.BytesIO(data), formats=_FORMATS)
     except (UnidentifiedImageError, *_READ_ERRORS) as error:
-        raise PhotoError(f"{name} is not a photo that can be read; use JPEG, PNG, WebP, TIFF, HEIC or AVIF.") from error
+        raise PhotoError(
+            f"{shown_name(name)} is not a photo that can be read; use JPEG, PNG, WebP, TIFF, HEIC or AVIF."
+        ) from error
 
 
 def _exif(image: Image.Image) -> Image.Exif:
@@ -118,7 +121,7 @@ def decode_photo(data: bytes, name: str, wanted_width: int = 0, quarter_turns: i
         if pixels is None:
             pixels = _decode_with_pillow(data, name, reduction)
     except (*_READ_ERRORS, Image.DecompressionBombError, cv2.error, ImageCms.PyCMSError) as error:
-        raise PhotoError(f"{name} is damaged and cannot be shown whole; restore it from a copy.") from error
+        raise PhotoError(f"{shown_name(name)} is damaged and cannot be shown whole; restore it from a copy.") from error
     return turned_pixels(_upright(pixels, header.orientation), quarter_turns)
 
 

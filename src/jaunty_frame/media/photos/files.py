@@ -1,10 +1,12 @@
 """Photo files as bytes: reading them whole, what their content goes by, what the disk says of them."""
 
 import os
+import stat
 from hashlib import blake2b
 from pathlib import Path
 
-from jaunty_frame.errors import PhotoError
+from jaunty_frame.errors import PhotoError, shown_name
+from jaunty_frame.media.atomic import reason_of
 
 PHOTO_SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".tif", ".tiff", ".heic", ".heif", ".avif")
 _MOST_BYTES = 2_000_000_000
@@ -12,17 +14,18 @@ _MOST_BYTES = 2_000_000_000
 
 def read_bytes(path: Path) -> bytes:
     """Return the file's content; PhotoError if it cannot be read."""
+    name = shown_name(path.name)
     try:
-        size = os.stat(path).st_size
-        if not path.is_file():
-            raise PhotoError(f"{path.name} is not a file; choose photos or folders.")
-        if size > _MOST_BYTES:
-            raise PhotoError(f"{path.name} has {size / 1e9:.1f} GB; photos of up to 2 GB can be used.")
+        facts = os.stat(path)
+        if not stat.S_ISREG(facts.st_mode):
+            raise PhotoError(f"{name} is not a file; choose photos or folders.")
+        if facts.st_size > _MOST_BYTES:
+            raise PhotoError(f"{name} has {facts.st_size / 1e9:.1f} GB; photos of up to 2 GB can be used.")
         return path.read_bytes()
     except FileNotFoundError as error:
-        raise PhotoError(f"{path.name} is not there (looked in {path.parent}); check the name.") from error
-    except OSError as error:
-        raise PhotoError(f"{path.name} cannot be read ({error.strerror}); check its permissions.") from error
+        raise PhotoError(f"{name} is not there (looked in {shown_name(path.parent)}); check the name.") from error
+    except (OSError, ValueError) as error:
+        raise PhotoError(f"{name} cannot be read: {reason_of(error)}.") from error
 
 
 def content_hash(data: bytes) -> str:

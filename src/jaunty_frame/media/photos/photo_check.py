@@ -94,7 +94,7 @@ def _looked_at_again(
             return PhotoState.PRESENT, photo.changed(modified=facts[1])
         fresh = look_at_photo(path, folder, cache)
     except PhotoError:
-        return PhotoState.MISSING, photo
+        return PhotoState.DAMAGED, photo
     known = fresh.changed(
         id=photo.id,
         path=photo.path,

@@ -8,7 +8,8 @@ from pathlib import Path
 
 from jaunty_frame.document.model import MAX_SLIDES
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.errors import Cancelled, PhotoError
+from jaunty_frame.errors import Cancelled, PhotoError, shown_name
+from jaunty_frame.media.atomic import reason_of
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
 from jaunty_frame.media.projects.project_store import path_from
@@ -40,12 +41,12 @@ def import_photos(
     Files keep the order given; the photos of a folder go by capture time, then name. folder : of the project, for
     relative paths; None where it has none yet. Raises Cancelled.
     """
-    groups = [_files_of(path) for path in chosen]
+    problems: list[str] = []
+    groups = [_files_of(path, problems) for path in chosen]
     total = sum(map(len, groups))
     if total > MAX_SLIDES:
         raise PhotoError(f"These are {total} files; a project holds up to {MAX_SLIDES} photos. Choose fewer.")
     photos: list[Photo] = []
-    problems: list[str] = []
     done = 0
     with ThreadPoolExecutor(os.cpu_count() or 2, "import") as pool:
         looked = [[pool.submit(_look_at, path, folder, cache, cancelled) for path in group] for group in groups]
@@ -66,11 +67,13 @@ def import_photos(
             except PhotoError as error:
                 problems.append(str(error))
             except Exception as error:  # one odd file must not cost the others, whatever a library makes of it
-                problems.append(f"{file.name} cannot be read ({type(error).__name__}); restore it from a copy.")
-        if path.is_dir():
+                problems.append(
+                    f"{shown_name(file.name)} cannot be read ({type(error).__name__}); restore it from a copy."
+                )
+        if _is_folder(path):
             good.sort(key=lambda photo: (not photo.taken, photo.taken, Path(photo.path).name))
-            if not group:
-                problems.append(f"{path.name or path} holds no files.")
+            if not group and not problems:
+                problems.append(f"{shown_name(path.name or path)} holds no files.")
         photos += good
     return Imported(tuple(photos), tuple(problems))
 
@@ -82,11 +85,23 @@ def copies_sentence(count: int) -> str:
     return f"{count} files are copies of photos already in the set and were left out."
 
 
-def _files_of(path: Path) -> list[Path]:
-    if not path.is_dir():
+def _is_folder(path: Path) -> bool:
+    try:
+        return path.is_dir()
+    except (OSError, ValueError):  # reading it will say why
+        return False
+
+
+def _files_of(path: Path, problems: list[str]) -> list[Path]:
+    """Return a file, or the files of a folder; what cannot be looked into is told in ``problems``."""
+    if not _is_folder(path):
         return [path]
     found = []
-    for here, folders, files in os.walk(path):
+
+    def tell(error: OSError) -> None:
+        problems.append(f"The folder {shown_name(error.filename)} cannot be looked into: {reason_of(error)}.")
+
+    for here, folders, files in os.walk(path, onerror=tell):
         folders[:] = sorted(name for name in folders if not name.startswith("."))
         found += [
             Path(here) / name
@@ -109,6 +124,12 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
     # Pillow and its formats take 0.06 s to load, which opening a window should not wait for.
     from jaunty_frame.media.photos.decoding import decode_photo, photo_header
 
+    try:
+        str(path.absolute()).encode()
+    except UnicodeEncodeError as error:
+        raise PhotoError(
+            f"{shown_name(path.name)} has a name, or a folder, that is not valid text; rename it."
+        ) from error
     data = read_bytes(path)
     header = photo_header(data, path.name)
     width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))

@@ -1,12 +1,13 @@
 """Projects on disk: saved whole, photo paths kept relative where that survives a move of the folder."""
 
 import os
+import stat
 from pathlib import Path
 
 from jaunty_frame.document.file_format import MAX_BYTES, project_from_text, project_to_text
 from jaunty_frame.document.model import Project
-from jaunty_frame.errors import ProjectError
-from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.errors import ProjectError, shown_name
+from jaunty_frame.media.atomic import reason_of, write_whole
 
 # Farther apart than this, a photo and its project are not moved together.
 _MOST_STEPS_UP = 3
@@ -14,19 +15,24 @@ _MOST_STEPS_UP = 3
 
 def load_project(path: Path) -> Project:
     """Return the project in ``path``; ProjectError with a sentence where that cannot be."""
+    name = shown_name(path.name)
     try:
-        if path.is_dir():
-            raise ProjectError(f"{path} is a folder; open a .jaunty project.")
-        if path.stat().st_size > MAX_BYTES:
-            raise ProjectError(f"{path.name} is larger than 64 MB and is no project of this program.")
+        facts = path.stat()
+        if stat.S_ISDIR(facts.st_mode):
+            raise ProjectError(f"{shown_name(path)} is a folder; open a .jaunty project.")
+        # Pipes and devices may have no end, or never begin.
+        if not stat.S_ISREG(facts.st_mode):
+            raise ProjectError(f"{name} is not a file that can be read to its end; open a .jaunty project.")
+        if facts.st_size > MAX_BYTES:
+            raise ProjectError(f"{name} is larger than 64 MB and is no project of this program.")
         text = path.read_text(encoding="utf-8")
     except FileNotFoundError as error:
-        raise ProjectError(f"There is no project {path}; check the name.") from error
+        raise ProjectError(f"There is no project {shown_name(path)}; check the name.") from error
     except UnicodeDecodeError as error:
-        raise ProjectError(f"{path.name} is not a text file in UTF-8 and so not a project.") from error
-    except OSError as error:
-        raise ProjectError(f"{path.name} cannot be read: {error.strerror}.") from error
-    return project_from_text(text, path.name)
+        raise ProjectError(f"{name} is not a text file in UTF-8 and so not a project.") from error
+    except (OSError, ValueError) as error:
+        raise ProjectError(f"{name} cannot be read: {reason_of(error)}.") from error
+    return project_from_text(text, name)
 
 
 def save_project(project: Project, path: Path) -> None:

@@ -12,7 +12,7 @@ from platformdirs import user_state_dir
 from jaunty_frame.document.file_format import MAX_BYTES, project_from_text, project_to_text
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import ProjectError
-from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.atomic import is_running, write_whole
 
 
 class Autosave(NamedTuple):
@@ -73,12 +73,4 @@ def _read(file: Path) -> Autosave | None:
 
 def _runs(pid: int) -> bool:
     """Return whether another process of this number runs (its own autosave is then not left behind)."""
-    if pid == os.getpid():
-        return False
-    try:
-        os.kill(pid, 0)
-    except ProcessLookupError:
-        return False
-    except (PermissionError, OverflowError):
-        return True
-    return True
+    return pid != os.getpid() and is_running(pid)

@@ -23,6 +23,7 @@ class PhotoState(StrEnum):
 
     PRESENT = "present"
     CHANGED = "changed"
+    DAMAGED = "damaged"
     MISSING = "missing"
 
 

@@ -9,6 +9,7 @@ from jaunty_frame.show.checks import (
     bars_left,
     breathing_room,
     changed_photo,
+    damaged_photo,
     hairline,
     keep_area_cut,
     missing_photo,
@@ -25,6 +26,7 @@ from jaunty_frame.show.planning.plan import Plan
 
 CHECKS: list[Check] = [
     missing_photo.CHECK,
+    damaged_photo.CHECK,
     keep_area_cut.CHECK,
     soft.CHECK,
     breathing_room.HEAD_AT_EDGE,

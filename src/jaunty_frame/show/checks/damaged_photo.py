@@ -1,0 +1,15 @@
+"""A photo is where it was, but cannot be read any more."""
+
+from jaunty_frame.show.findings.check import Check, Told
+from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import REMOVE_SLIDE
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    name = facts.file_name(row)
+    sentence = f"{facts.place(row)}: the photo {name} is damaged; restore it from a copy, or remove the slide."
+    return Told(Severity.SEVERE, 1.0, sentence, REMOVE_SLIDE)
+
+
+CHECK = Check("damaged-photo", lambda facts: facts.in_state(PhotoState.DAMAGED), 0.5, _tell)

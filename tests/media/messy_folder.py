@@ -1,0 +1,88 @@
+"""A folder as people have them, and worse: what can go wrong with files in one place."""
+
+import io
+import os
+import shutil
+import socket
+import struct
+import zlib
+from pathlib import Path
+from typing import NamedTuple
+
+import numpy as np
+from PIL import Image
+
+from tests.media.photo_sets import noise_photo
+
+
+class Messy(NamedTuple):
+    """usable : names of files that come in; copies : how many show one of those again; told : words by which each
+    other file is named in a sentence."""
+
+    usable: set[str]
+    copies: int
+    told: tuple[str, ...]
+
+
+def write_messy_folder(folder: Path) -> Messy:
+    """Fill an empty folder."""
+    usable, told = set(), []
+
+    def photo(name: str, seed: int, size: tuple[int, int] = (90, 60), mode: str = "RGB", **options: object) -> Path:
+        path = folder / name
+        path.parent.mkdir(parents=True, exist_ok=True)
+        Image.fromarray(noise_photo(*size, seed)).convert(mode).save(path, **options)
+        usable.add(path.name)
+        return path
+
+    plain = photo("IMG 1.jpg", 1)
+    for copy in ("IMG 1 (1).jpg", "sub/IMG 1.jpg"):
+        (folder / copy).parent.mkdir(exist_ok=True)
+        shutil.copy(plain, folder / copy)
+    photo("ein schöner Tag \N{SMILING FACE WITH SUNGLASSES}.jpg", 2)
+    photo("two\nlines.jpg", 3)
+    photo("-dash.jpg", 4)
+    photo("cmyk.jpg", 5, mode="CMYK")
+    photo("one.png", 6, size=(1, 1))
+    photo("strip.png", 7, size=(20000, 10))
+    photo("wrong.png", 8, format="JPEG")
+    photo("x" * 200 + ".jpg", 9)
+    Image.fromarray((np.arange(5400).reshape(60, 90) * 12).astype(np.uint16)).save(folder / "sixteen.png")
+    pages = [Image.fromarray(noise_photo(90, 60, seed)) for seed in (10, 11)]
+    pages[0].save(folder / "pages.tiff", save_all=True, append_images=pages[1:])
+    pages[1].save(folder / "moving.webp", save_all=True, append_images=pages[:1])
+    usable |= {"sixteen.png", "pages.tiff", "moving.webp"}
+
+    pages[0].save(folder / "moving.gif", save_all=True, append_images=pages[1:])
+    (folder / "empty.jpg").write_bytes(b"")
+    (folder / "cut.jpg").write_bytes(plain.read_bytes()[:900])
+    (folder / "huge.png").write_bytes(_declared_png(30000, 30000))
+    avif = io.BytesIO()
+    pages[0].save(avif, "AVIF")
+    head = avif.getvalue().index(b"mdat") + 8
+    damaged = avif.getvalue()[:head] + b"\xff" * (len(avif.getvalue()) - head)
+    (folder / "damaged.avif").write_bytes(damaged)
+    (folder / "notes.xmp").write_text("<x/>")
+    told += ["moving.gif", "empty.jpg", "cut.jpg", "huge.png", "damaged.avif", "notes.xmp"]
+
+    os.symlink("loop-b.jpg", folder / "loop-a.jpg")
+    os.symlink("loop-a.jpg", folder / "loop-b.jpg")
+    os.symlink("nowhere.jpg", folder / "dangling.jpg")
+    os.symlink(folder, folder / "around")
+    os.mkfifo(folder / "pipe.jpg")
+    with socket.socket(socket.AF_UNIX) as listening:
+        listening.bind(str(folder / "plug"))
+    Image.fromarray(noise_photo(90, 60, 12)).save(os.fsencode(folder) + b"/caf\xe9.jpg", "JPEG")
+    told += ["loop-a.jpg", "loop-b.jpg", "dangling.jpg", "pipe.jpg", "plug", "caf"]
+    (folder / ".hidden.jpg").write_bytes(b"of no concern")
+    return Messy(usable, 2, tuple(told))
+
+
+def _declared_png(width: int, height: int) -> bytes:
+    """Return a PNG that says it is so large, and holds nothing."""
+
+    def chunk(kind: bytes, data: bytes) -> bytes:
+        return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
+
+    header = chunk(b"IHDR", struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0))
+    return b"\x89PNG\r\n\x1a\n" + header + chunk(b"IDAT", zlib.compress(b"")) + chunk(b"IEND", b"")
