@@ -1,7 +1,7 @@
 # Everything is done in .venv; each goal sets up what it needs first.
 PY := .venv/bin/python
 
-.PHONY: setup demo test lint format schema screenshots bench count install clean framing-photos
+.PHONY: setup demo test soak lint format schema screenshots bench count install clean framing-photos
 
 setup:
 	@sh tools/setup.sh
@@ -12,6 +12,10 @@ demo: setup
 # All tests, or with ONLY=text those whose full name contains it: make test ONLY=core.test_paths
 test: setup
 	@$(PY) tools/run_tests.py "$(ONLY)"
+
+# A random user of the real window for MINUTES (5), by SEED (1): no exception, no warning, no invalid document.
+soak: setup
+	@SOAK_SECONDS=$$(( $(or $(MINUTES),5) * 60 )) SOAK_SEED=$(or $(SEED),1) $(PY) -m unittest tests.app.test_random_user
 
 lint: setup
 	@.venv/bin/ruff check src tests tools bench

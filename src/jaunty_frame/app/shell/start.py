@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QApplication
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.collector import Collector
 from jaunty_frame.app.shell.main_window import MainWindow
+from jaunty_frame.app.shell.memory import give_memory_back
 from jaunty_frame.app.widgets.theme import mark, prefers_dark, set_theme, set_up_fonts, styled_when_built
 from jaunty_frame.errors import UsageError
 
@@ -19,6 +20,7 @@ def make_application() -> QApplication:
     running = QApplication.instance()
     if isinstance(running, QApplication):
         return running
+    give_memory_back()
     # Named here and not by setStyle, which takes 0.008 s to hand back the style that it made.
     app = QApplication(["jaunty-frame", "-style", "Fusion"])
     app.setApplicationName("jaunty-frame")
