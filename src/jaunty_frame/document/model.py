@@ -136,6 +136,14 @@ class HandSet(Value):
     closing_lean: Lean = 0.0
 
 
+class Accepted(Value):
+    """Findings that the user let be: those of a kind, of a slide, in an output; None stands for any."""
+
+    kind: ShortText | None = None
+    slide: Identifier | None = None
+    output: Identifier | None = None
+
+
 class Project(Value):
     """A photo set, its running order and its outputs."""
 
@@ -145,6 +153,7 @@ class Project(Value):
     outputs: Annotated[tuple[Output, ...], Field(max_length=MAX_OUTPUTS), FailFast()] = ()
     house_rules: HouseRules = HouseRules()
     hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
+    accepted: Annotated[tuple[Accepted, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:

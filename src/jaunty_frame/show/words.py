@@ -68,7 +68,7 @@ def percent(share: float) -> str:
 
 def without_place(sentence: str, slide: int, output: Output) -> str:
     """Return a finding's sentence without its place, for where the place is plain."""
-    said = sentence.removeprefix(f"Slide {slide} in {output.name}").lstrip(": ")
+    said = sentence.removeprefix(f"Slide {slide} in {output.name}").removeprefix(f"Slide {slide}:").lstrip(": ")
     return said[:1].upper() + said[1:]
 
 

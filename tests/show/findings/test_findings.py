@@ -5,16 +5,18 @@ from fractions import Fraction
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.document.edits.accepted import accept, show_accepted_again
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.photos import add_photos, set_on_photo
-from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.edits.slides import remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.model import HouseRules, Project
+from jaunty_frame.document.file_format import project_from_text, project_to_text
+from jaunty_frame.document.model import Accepted, HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.facts import PhotoState
-from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
 from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
@@ -117,10 +119,49 @@ class FindingsTest(unittest.TestCase):
         house = project_of(head(0.45), outputs=("square",), count=3, move="push-in")
         self.assertFalse([f for f in findings_of(house) if f.kind == "neighbours-alike"])
 
-    def test_bars_that_were_asked_for_are_only_noted(self):
+    def test_bars_are_marked_only_where_they_were_set_by_hand(self):
         self.assertIs(self.only(project_of(placement="whole"), "bars-left").severity, Severity.NOTED)
         wide = project_of(head(0.0), head(0.9))
-        self.assertIs(self.only(wide, "bars-left").severity, Severity.SLIGHT)
+        self.assertIs(self.only(wide, "bars-left").severity, Severity.NOTED)
+        window = Window(-0.1, 0.0, 0.45, 1.2)
+        by_hand = set_framing(wide.slides[0].id, "tall", window, window).apply(wide)
+        self.assertIs(self.only(by_hand, "bars-left").severity, Severity.SLIGHT)
+
+    def test_a_small_photo_is_told_once_for_all_outputs_and_slides(self):
+        project = project_of(outputs=("tall", "square", "wide"), size=(500, 400))
+        project = repeat_slide(project.slides[0].id).apply(project)
+        finding = self.only(project, "soft")
+        self.assertEqual(finding.sentence, "Slide 1: Small photo: very soft in 3 outputs.")
+        self.assertEqual((finding.of_photo, finding.outputs), (True, ("tall", "square", "wide")))
+        states = {"p0": PhotoState.MISSING}
+        said = "Slide 1: The photo p0.jpg is not where it was; put it back, or remove the slide."
+        self.assertEqual(self.only(project, "missing-photo", states).sentence, said)
+
+    def test_half_of_a_subject_under_an_overlay_is_marked(self):
+        # The overlay at the bottom of a tall phone begins at 75 % (common practice); the photo fills the frame.
+        for top, severity in ((0.64, Severity.NOTED), (0.66, Severity.NOTABLE)):
+            with self.subTest(top=top):
+                project = project_of(KeepArea(box=(0.4, top, 0.2, 0.2)), size=(1080, 1920), move="hold")
+                self.assertIs(self.only(project, "under-overlay").severity, severity)
+
+    def test_what_was_let_be_is_accepted_by_one_by_kind_and_by_slide(self):
+        project = project_of(head(0.05), head(0.85), outputs=("tall", "square"), placement="cover", count=2)
+        found = findings_of(project)
+        first = next(f for f in found if f.kind == "keep-area-cut")
+        for accepted, expected in (
+            (
+                Accepted(kind=first.kind, slide=first.slide_id, output=first.output),
+                lambda f: (f.kind, f.slide_id, f.output) == (first.kind, first.slide_id, first.output),
+            ),
+            (Accepted(kind=first.kind), lambda f: f.kind == first.kind),
+            (Accepted(slide=first.slide_id), lambda f: f.slide_id == first.slide_id),
+        ):
+            after = accept(accepted).apply(project)
+            after = project_from_text(project_to_text(after))
+            self.assertEqual([is_accepted(after, f) for f in found], [expected(f) for f in found])
+            self.assertFalse(any(is_accepted(show_accepted_again().apply(after), f) for f in found))
+        kept = accept(Accepted(slide=first.slide_id)).apply(project)
+        self.assertEqual(remove_slides([first.slide_id]).apply(kept).accepted, ())
 
     def test_a_hairline_that_has_to_stay_is_told(self):
         area = KeepArea(box=(0.0, 0.2, 1.0, 0.6))

@@ -165,7 +165,8 @@ class Bench(QWidget):
             (finding, without_place(finding.sentence, finding.slide, cell.output))
             for finding in self._session.findings()
             # Bars are what the reasons speak of already.
-            if (finding.slide_id, finding.output) == (cell.slide_id, cell.output_id)
+            if finding.slide_id == cell.slide_id
+            and (finding.of_photo or finding.output == cell.output_id)
             and finding.kind != bars_left.CHECK.kind
         ]
         self.findings.show_findings(found[:_MOST_FINDINGS])

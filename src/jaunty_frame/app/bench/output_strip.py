@@ -99,7 +99,9 @@ class OutputStrip(QWidget):
         painter = QPainter(self)
         painter.fillRect(self.rect(), QColor(colours().surround))
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-        marked = {f.output for f in self._cell.session.findings() if f.slide_id == self._cell.slide_id}
+        marked = {
+            f.output for f in self._cell.session.findings() if f.slide_id == self._cell.slide_id and not f.of_photo
+        }
         for output_id, place, image in self._pictures:
             painter.drawImage(place, image)
             if self._cell.project.hand_set_framing(self._cell.slide_id, output_id):

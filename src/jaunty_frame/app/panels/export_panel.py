@@ -210,7 +210,7 @@ class ExportPanel(SidePanel):
     def _show_progress(self, done: int, total: int) -> None:
         self.bar.setMaximum(total)
         self.bar.setValue(done)
-        if done and done % 10 == 0 and self.task is not None:
+        if done and self.task is not None:
             left = self._clock.elapsed() / 1000 * (total - done) / done
             said = f"about {clock_text(max(left, 1))} left" if left < 90 else f"about {round(left / 60)} min left"
             self._say(f"{done * 100 // total} % done, {said}")

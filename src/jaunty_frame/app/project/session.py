@@ -15,7 +15,7 @@ from jaunty_frame.media.projects.project_store import load_project, rebased, sav
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.finding import Finding
-from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.planning.plan import Plan, Planner
 
 AUTOSAVE_DELAY_MS = 1500
@@ -83,7 +83,9 @@ class Session(QObject):
         """Return the findings that are to be marked, those that the user asked for left out."""
         if self._findings is None:
             found = all_findings(self.project, self.plans(), self.states) if self.project.slides else []
-            self._findings = [finding for finding in found if not finding.noted_only]
+            self._findings = [
+                finding for finding in found if not finding.noted_only and not is_accepted(self.project, finding)
+            ]
         return self._findings
 
     def apply(self, edit: Edit) -> None:

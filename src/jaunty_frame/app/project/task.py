@@ -1,6 +1,7 @@
 """Long work on a thread of its own: with progress, cancelling, and an end that is told in the GUI thread."""
 
 import threading
+import time
 from collections.abc import Callable
 from typing import Any
 
@@ -10,6 +11,7 @@ from jaunty_frame.errors import Cancelled, JauntyError
 
 # What the work is given: a function to report (done, total) and one that tells whether to stop.
 Work = Callable[[Callable[[int, int], None], Callable[[], bool]], Any]
+_TELL_EVERY_S = 0.05
 
 
 class Task(QObject):
@@ -24,6 +26,7 @@ class Task(QObject):
         super().__init__(parent)
         self._work = work
         self._stop = threading.Event()
+        self._told = 0.0
         self._thread = threading.Thread(target=self._run, name=name, daemon=True)
 
     def start(self) -> None:
@@ -40,9 +43,16 @@ class Task(QObject):
         if self._thread.ident is not None:
             self._thread.join()
 
+    def _report(self, done: int, total: int) -> None:
+        """Tell progress now and then, and its end: work may be faster than a window can show."""
+        now = time.monotonic()
+        if now - self._told >= _TELL_EVERY_S or done >= total:
+            self._told = now
+            self.progress.emit(done, total)
+
     def _run(self) -> None:
         try:
-            result = self._work(self.progress.emit, self._stop.is_set)
+            result = self._work(self._report, self._stop.is_set)
         except Cancelled:
             self.cancelled.emit()
         except JauntyError as error:

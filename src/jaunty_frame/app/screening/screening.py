@@ -179,8 +179,12 @@ class Screening(QWidget):
 
     def show_output(self, output_id: str, n: int | None = None) -> None:
         """Show another output, at the same time of the show unless ``n`` is given."""
+        plan = self._session.plans().get(output_id)
+        if plan is None:  # it was removed meanwhile
+            self.leave()
+            return
         seconds = self.frame / self._plan.output.frame_rate if self._plan else 0
-        self._plan = self._session.plans()[output_id]
+        self._plan = plan
         self.outputs.setCurrentIndex(self.outputs.findData(output_id))
         self.picture.aspect = float(self._plan.output.aspect)
         total = self._plan.schedule.total
@@ -214,6 +218,7 @@ class Screening(QWidget):
         if self._projector is not None:
             self._projector.stop()
             self._projector = None
+        self._plan = None
 
     def leave(self) -> None:
         self.stop()

@@ -137,7 +137,7 @@ class SheetDelegate(QStyledItemDelegate):
                 )
         if is_photo and photo is not None:
             self._paint_areas(painter, place, photo)
-        elif self._model.cell_findings(row, column):
+        if self._model.cell_findings(row, column):
             low = self.picture_height < _LOW
             x = place.right() + 4 if low else place.right() - MARK_PX - 4
             paint_finding_mark(painter, x, place.y() + (0 if low else 5))

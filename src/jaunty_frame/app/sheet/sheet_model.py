@@ -38,7 +38,8 @@ class SheetModel(QAbstractTableModel):
         shape = tuple(slide.id for slide in project.slides), tuple((o.id, o.aspect) for o in project.outputs)
         self._by_cell = {}
         for finding in self._session.findings():
-            self._by_cell.setdefault((finding.slide_id, finding.output), []).append(finding)
+            place = "" if finding.of_photo else finding.output
+            self._by_cell.setdefault((finding.slide_id, place), []).append(finding)
         if shape != self._shape:
             self.beginResetModel()
             self._shape = shape
@@ -106,9 +107,11 @@ class SheetModel(QAbstractTableModel):
         return self._session.plans()[self.output(column).id]
 
     def cell_findings(self, row: int, column: int) -> list[Finding]:
-        if column < FIRST_OUTPUT:
+        """Return what is marked in a cell; what is about the photo as such is marked at the photo."""
+        if column == SLIDE_COLUMN:
             return []
-        return self._by_cell.get((self.slide(row).id, self.output(column).id), [])
+        place = "" if column == PHOTO_COLUMN else self.output(column).id
+        return self._by_cell.get((self.slide(row).id, place), [])
 
     def request(self, row: int, column: int, width: int, height: int) -> CellRequest:
         """Return what the picture of a cell is, at a size in device pixels."""

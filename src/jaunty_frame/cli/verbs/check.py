@@ -5,7 +5,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
-from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.findings.findings import all_findings, is_accepted
 
 
 def run(
@@ -30,14 +30,17 @@ def run(
                         "sentence": finding.sentence,
                         "remedy": finding.remedy.name,
                         "noted_only": finding.noted_only,
+                        "outputs": list(finding.outputs),
+                        "accepted": is_accepted(opened.project, finding),
                     }
                     for finding in findings
                 ]
             }
         )
         return
-    for finding in findings:
+    told = [finding for finding in findings if not is_accepted(opened.project, finding)]
+    for finding in told:
         what = finding.remedy.label
         print(f"{finding.sentence}{f' Remedy: {what.lower()}.' if what else ''}")
-    if not findings:
+    if not told:
         print("No findings.")

@@ -18,6 +18,7 @@ def remove_output(output_id: str) -> Edit:
         return project.changed(
             outputs=tuple(output for output in project.outputs if output.id != output_id),
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
+            accepted=tuple(one for one in project.accepted if one.output != output_id),
         )
 
     return Edit("Remove output", apply)

@@ -34,6 +34,7 @@ def remove_slides(slide_ids: Iterable[str]) -> Edit:
             slides=slides,
             photos=tuple(photo for photo in project.photos if photo.id in used),
             hand_set=tuple(framing for framing in project.hand_set if framing.slide not in gone),
+            accepted=tuple(one for one in project.accepted if one.slide not in gone),
         )
 
     return Edit("Remove slides" if len(gone) > 1 else "Remove slide", apply)

@@ -2,16 +2,12 @@
 
 import numpy as np
 
-from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.show.findings.check import Check, Told
 from jaunty_frame.show.findings.facts import EQUAL, Facts
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_COVER
 from jaunty_frame.show.words import percent
-
-# Up to this share of the frame, bars over a fill look intended; beyond it the photo looks small.
-_FEW = 0.5
 
 
 def _bars(facts: Facts) -> FloatArray:
@@ -20,8 +16,8 @@ def _bars(facts: Facts) -> FloatArray:
 
 def _tell(facts: Facts, row: int) -> Told:
     bars, by_hand = float(facts.seen.bars[row]), facts.is_by_hand(row)
-    asked = PLACEMENTS[facts.plan.table.placement[row]] in (Placement.WHOLE, Placement.SUBJECT)
-    severity = Severity.NOTED if (asked or bars <= _FEW) and not by_hand else Severity.SLIGHT
+    # Solved bars are there because filling the frame would lose what matters; the reasons say so.
+    severity = Severity.SLIGHT if by_hand else Severity.NOTED
     sentence = f"{facts.place(row)}: {percent(bars)} of the frame is left to the fill."
     return Told(severity, bars, sentence, BACK_TO_SOLVED if by_hand else PLACE_COVER)
 

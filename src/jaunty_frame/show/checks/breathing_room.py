@@ -43,7 +43,9 @@ def _tell_head(facts: Facts, row: int) -> Told:
 
 
 def _tell_other(facts: Facts, row: int) -> Told:
-    return _tell(facts, row, Severity.SLIGHT, "has no room to the frame's edge.")
+    # The solver gives all the room that there is.
+    severity = Severity.SLIGHT if facts.is_by_hand(row) else Severity.NOTED
+    return _tell(facts, row, severity, "has no room to the frame's edge.")
 
 
 def _margins(facts: Facts) -> FloatArray:

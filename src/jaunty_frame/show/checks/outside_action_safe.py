@@ -27,7 +27,8 @@ def _tell(facts: Facts, row: int) -> Told:
     which = int(outside.argmax())
     share = float(outside[which])
     sentence = f"{facts.place(row)}: {percent(share)} of {facts.area_name(row, which)} lies outside action safe."
-    return Told(Severity.SLIGHT, share, sentence, facts.remedy_showing_whole(row))
+    worth_marking = facts.is_head(row, which) or facts.is_by_hand(row)
+    return Told(Severity.SLIGHT if worth_marking else Severity.NOTED, share, sentence, facts.remedy_showing_whole(row))
 
 
 CHECK = Check("outside-action-safe", lambda facts: facts.once(_outside).max(axis=1, initial=0.0), _LITTLE, _tell)

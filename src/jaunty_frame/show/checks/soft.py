@@ -4,6 +4,7 @@ from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.show.findings.check import Check, Told
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.words import counted
 
 VERY_SOFT = 0.5
 
@@ -21,4 +22,9 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(severity, softness, sentence, facts.remedy_showing_whole(row))
 
 
-CHECK = Check("soft", _measure, 0.0, _tell)
+def _of_photo(outputs: int, worst: Told) -> str:
+    looks = "very soft" if worst.severity is Severity.SEVERE else "soft"
+    return f"Small photo: {looks} in {counted(outputs, 'output')}."
+
+
+CHECK = Check("soft", _measure, 0.0, _tell, _of_photo)

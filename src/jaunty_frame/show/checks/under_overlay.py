@@ -11,8 +11,8 @@ from jaunty_frame.show.words import percent
 
 # Up to this share of a required area may lie under an overlay without being said.
 _LITTLE = 0.05
-# From this share on it is marked; a head from the first on.
-_MUCH = 0.25
+# From this share on it is marked; a head, and what was set by hand, from the first on.
+_MUCH = 0.5
 
 
 def _covered(facts: Facts) -> FloatArray:
@@ -26,7 +26,7 @@ def _tell(facts: Facts, row: int) -> Told:
     covered = facts.once(_covered)[row]
     which = int(covered.argmax())
     share = float(covered[which])
-    worth_marking = share > (_LITTLE if facts.is_head(row, which) else _MUCH)
+    worth_marking = share > (_LITTLE if facts.is_head(row, which) or facts.is_by_hand(row) else _MUCH)
     sentence = f"{facts.place(row)}: {percent(share)} of {facts.area_name(row, which)} may be covered on the receiver."
     return Told(Severity.NOTABLE if worth_marking else Severity.NOTED, share, sentence, facts.remedy_showing_whole(row))
 

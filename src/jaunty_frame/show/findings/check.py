@@ -19,9 +19,20 @@ class Told(NamedTuple):
 
 
 class Check(NamedTuple):
-    """measure : of all rows (M,) at once; rows where it is over ``threshold`` are spoken of by ``tell``."""
+    """measure : of all rows (M,) at once; rows where it is over ``threshold`` are spoken of by ``tell``.
+
+    of_photo : what is said once of a photo (after its slide), where the cause lies in the photo and not in a cell;
+    given the number of outputs and what was told of the worst of them.
+    """
 
     kind: str
     measure: Callable[[Facts], FloatArray]
     threshold: float
     tell: Callable[[Facts, int], Told]
+    of_photo: Callable[[int, Told], str] | None = None
+
+
+def once(outputs: int, worst: Told) -> str:
+    """Return what is said of the photo in any output, without the place: for ``Check.of_photo``."""
+    said = worst.sentence.partition(": ")[2]
+    return said[:1].upper() + said[1:]

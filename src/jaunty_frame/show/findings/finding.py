@@ -26,7 +26,10 @@ class Remedy(NamedTuple):
 
 
 class Finding(NamedTuple):
-    """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind."""
+    """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind.
+
+    of_photo : whether it is about the photo as such, told once and marked there; outputs : all in which it is so.
+    """
 
     slide: int
     slide_id: str
@@ -37,6 +40,8 @@ class Finding(NamedTuple):
     amount: float
     sentence: str
     remedy: Remedy
+    of_photo: bool = False
+    outputs: tuple[str, ...] = ()
 
     @property
     def noted_only(self) -> bool:

@@ -1,6 +1,6 @@
 """Findings: what the checks have to say about slides in outputs. The table of checks."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 
@@ -19,7 +19,7 @@ from jaunty_frame.show.checks import (
     too_fast,
     under_overlay,
 )
-from jaunty_frame.show.findings.check import Check
+from jaunty_frame.show.findings.check import Check, Told
 from jaunty_frame.show.findings.facts import Facts, PhotoState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.planning.plan import Plan
@@ -67,11 +67,46 @@ def _finding(facts: Facts, check: Check, row: int) -> Finding:
         amount=round(float(told.amount), 4),
         sentence=told.sentence,
         remedy=told.remedy,
+        of_photo=check.of_photo is not None,
+        outputs=(plan.output.id,),
     )
 
 
 def all_findings(project: Project, plans: Mapping[str, Plan], states: Mapping[str, PhotoState]) -> list[Finding]:
-    """Return the findings of all outputs, the most severe first, then in the order of slides and outputs."""
+    """Return the findings of all outputs, the most severe first, then in the order of slides and outputs.
+
+    What is about a photo as such is told once, at its first slide, with the worst output's amount and remedy.
+    """
     order = {output.id: k for k, output in enumerate(project.outputs)}
     found = [finding for plan in plans.values() for finding in output_findings(plan, states)]
-    return sorted(found, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))
+    merged = [finding for finding in found if not finding.of_photo] + _told_once(found)
+    return sorted(merged, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))
+
+
+def _told_once(found: Sequence[Finding]) -> list[Finding]:
+    groups: dict[tuple[str, str], list[Finding]] = {}
+    for finding in found:
+        if finding.of_photo:
+            groups.setdefault((finding.kind, finding.photo_id), []).append(finding)
+    checks = {check.kind: check for check in CHECKS}
+    once = []
+    for (kind, _), group in groups.items():
+        worst = max(group, key=lambda finding: finding.severity)
+        first = min(group, key=lambda finding: finding.slide)
+        outputs = tuple(dict.fromkeys(finding.output for finding in group))
+        say = checks[kind].of_photo
+        assert say is not None
+        told = Told(worst.severity, worst.amount, worst.sentence, worst.remedy)
+        sentence = f"Slide {first.slide}: {say(len(outputs), told)}"
+        once.append(worst._replace(slide=first.slide, slide_id=first.slide_id, sentence=sentence, outputs=outputs))
+    return once
+
+
+def is_accepted(project: Project, finding: Finding) -> bool:
+    """Return whether the user let a finding be."""
+    return any(
+        one.kind in (None, finding.kind)
+        and one.slide in (None, finding.slide_id)
+        and (one.output is None or one.output in finding.outputs)
+        for one in project.accepted
+    )
