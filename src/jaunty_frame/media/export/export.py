@@ -2,7 +2,6 @@
 
 import contextlib
 import errno
-import os
 import queue
 import threading
 from collections.abc import Callable, Iterator
@@ -11,7 +10,7 @@ from pathlib import Path
 from jaunty_frame.core.opencv import cv2, one_thread
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
-from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.atomic import temporary_beside, write_whole
 from jaunty_frame.media.formats.format import Canvas, Format, Quality, Writer
 from jaunty_frame.media.formats.format_list import USUAL
 from jaunty_frame.media.formats.mp4 import export_error
@@ -52,29 +51,10 @@ def export_show(
 def _hidden_until_whole(path: Path) -> Iterator[Path]:
     try:
         path.parent.mkdir(parents=True, exist_ok=True)
-        _remove_leftovers(path)
-        temporary = path.with_name(f".{path.name}.{os.getpid()}.part")
-        with open(temporary, "xb"):
-            pass
+        with temporary_beside(path) as temporary:
+            yield temporary
     except OSError as error:
         raise export_error(error, path) from error
-    try:
-        yield temporary
-        os.replace(temporary, path)
-    except OSError as error:
-        raise export_error(error, path) from error
-    finally:
-        with contextlib.suppress(OSError):
-            temporary.unlink()
-
-
-def _remove_leftovers(path: Path) -> None:
-    """Remove what killed exports of this very file left behind."""
-    for leftover in path.parent.glob(f".{path.name}.*.part"):
-        pid = leftover.name.split(".")[-2]
-        if pid.isdigit() and (int(pid) == os.getpid() or not Path(f"/proc/{pid}").exists()):
-            with contextlib.suppress(OSError):
-                leftover.unlink()
 
 
 def _encode(

@@ -3,7 +3,8 @@
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.show.findings.check import Check, Told
 from jaunty_frame.show.findings.facts import Facts
-from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.finding import Remedy, Severity
+from jaunty_frame.show.findings.remedies import NO_REMEDY
 from jaunty_frame.show.words import counted
 
 VERY_SOFT = 0.5
@@ -19,7 +20,17 @@ def _tell(facts: Facts, row: int) -> Told:
     looks = "very soft" if severe else "soft"
     sentence = f"{facts.place(row)} looks {looks}: {softness:.2f} photo pixels for each output pixel."
     severity = Severity.SEVERE if severe else Severity.NOTABLE
-    return Told(severity, softness, sentence, facts.remedy_showing_whole(row))
+    return Told(severity, softness, sentence, _remedy(facts, row))
+
+
+def _remedy(facts: Facts, row: int) -> Remedy:
+    """Return what makes it sharp enough; showing the whole of a photo that is too small for that would not."""
+    plan = facts.plan
+    width, height = plan.table.photo_size[row].tolist()
+    whole = max(1.0, width / height / float(plan.output.aspect)) * height / plan.output.height
+    if not facts.is_by_hand(row) and whole < plan.table.rules.least_softness:
+        return NO_REMEDY
+    return facts.remedy_showing_whole(row)
 
 
 def _of_photo(outputs: int, worst: Told) -> str:
