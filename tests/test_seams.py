@@ -130,10 +130,12 @@ def pair_layers(plan, k, progress):
 @contextlib.contextmanager
 def registered(kinds: Kinds, value_type, table, painter):
     """What a new kind takes: its value in its family, and one line that binds it."""
-    with kinds.extended(value_type), mock.patch.dict(table, {value_type: painter}):
+    try:
+        with kinds.extended(value_type), mock.patch.dict(table, {value_type: painter}):
+            build_models()
+            yield
+    finally:
         build_models()
-        yield
-    build_models()
 
 
 class Seams(unittest.TestCase):
@@ -215,7 +217,7 @@ class Seams(unittest.TestCase):
             self.assertGreater(alone.std(), 5)
             self.assertGreater(self.painted(project, plan.schedule.total - 40).std(), 5)
             found = findings.all_findings(project, {"160x90": plan}, {second: findings.PhotoState.MISSING})
-            self.assertEqual(sorted({f.slide for f in found if f.kind == "missing-photo"}), [3, 5])
+            self.assertEqual(sorted({f.slide for f in found if f.kind == "missing-photo"}), [3])
 
     def test_a_check(self):
         check = Check(

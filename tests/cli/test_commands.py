@@ -65,6 +65,13 @@ class Commands(CommandCase):
         self.assertIn("note.txt", errors)
         self.assertIn("3 photos", out)
 
+    def test_house_rules_come_from_the_command_line(self):
+        self.new("--covering", "reluctantly", "--placement", "subject", "--move", "hold", "--seconds", "2")
+        rules = load_project(self.project).house_rules
+        self.assertEqual((rules.covering, rules.placement, rules.move), ("reluctantly", "subject", "hold"))
+        self.assertEqual((rules.seconds_held, rules.seconds_moving), (2, 2))
+        self.assertEqual(load_project(self.project).slides[0].covering, None)
+
     def with_copies(self):
         """A folder as people have them: a copy beside its original, others in a subfolder."""
         below = self.folder / "photos" / "more"

@@ -10,7 +10,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import FailFast, Field, model_validator
 
-from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.geometry import zones
 from jaunty_frame.core.geometry.windows import frame_aspect
 from jaunty_frame.core.motion.courses import MOST_LEAN, Direction, Move, Strength
@@ -55,6 +55,7 @@ class Slide(Value):
     exhibit: AnyExhibit
     seconds: Seconds | None = None
     placement: Placement | None = None
+    covering: Covering | None = None
     move: Move | None = None
     direction: Direction = Direction.AUTO
     strength: Strength | None = None
@@ -108,6 +109,7 @@ class HouseRules(Value):
     seconds_held: Seconds = Fraction(7, 2)
     seconds_moving: Seconds = Fraction(5)
     placement: Placement = Placement.AUTO
+    covering: Covering = Covering.BALANCED
     move: Move = Move.AUTO
     strength: Strength = Strength.GENTLE
     show_move: Literal["none", "push-in", "pull-out"] = "none"

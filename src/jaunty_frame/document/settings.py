@@ -3,7 +3,7 @@
 from fractions import Fraction
 from typing import NamedTuple
 
-from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.core.motion.paths import Easing
 from jaunty_frame.document.fill import Fill
@@ -19,6 +19,7 @@ class Settings(NamedTuple):
 
     seconds: Fraction
     placement: Placement
+    covering: Covering
     move: Move
     follows_show: bool
     strength: Strength
@@ -35,6 +36,7 @@ def settings_of(slide: Slide, rules: HouseRules) -> Settings:
     return Settings(
         seconds=slide.seconds or (rules.seconds_held if held else rules.seconds_moving),
         placement=slide.placement or rules.placement,
+        covering=slide.covering or rules.covering,
         move=move,
         follows_show=follows_show,
         strength=slide.strength or rules.strength,

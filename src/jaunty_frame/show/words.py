@@ -1,6 +1,6 @@
 """The words that people read for the values of the document."""
 
-from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.time.timebase import clock_text
@@ -13,6 +13,11 @@ PLACEMENT_WORDS = {
     Placement.COVER: "Cover",
     Placement.SUBJECT: "Subject",
     Placement.WHOLE: "Whole",
+}
+COVERING_WORDS = {
+    Covering.READILY: "Readily",
+    Covering.BALANCED: "Balanced",
+    Covering.RELUCTANTLY: "Reluctantly",
 }
 MOVE_WORDS = {
     Move.AUTO: "Auto",

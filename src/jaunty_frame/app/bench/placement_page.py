@@ -8,13 +8,14 @@ from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.bench.window_fields import WindowFields
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.labelled import add_field
+from jaunty_frame.app.widgets.labelled import add_field, quiet_label
+from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import use_elsewhere
 from jaunty_frame.document.edits.slides import place_slides
 from jaunty_frame.document.fill import FILLS
-from jaunty_frame.show.words import PLACEMENT_WORDS
+from jaunty_frame.show.words import COVERING_WORDS, PLACEMENT_WORDS
 
 # What a hand-set window shows near its edges is not what it is about.
 _ABOUT = 0.8
@@ -27,6 +28,9 @@ class PlacementPage(BenchPage):
         super().__init__(cell, canvas, parent)
         self.placement = Choice("Placement", list(PLACEMENT_WORDS.items()))
         self.placement.chosen.connect(lambda value: cell.apply(place_slides(cell.targets(), value)))
+        self.covering = Choice("How readily auto fills the frame", list(COVERING_WORDS.items()))
+        self.covering.setToolTip("How readily auto fills the frame, though something is lost")
+        self.covering.chosen.connect(lambda value: cell.set_on_slides("Covering", covering=value))
         self.fill = KindEditor("Fill", FILLS)
         self.fill.chosen.connect(lambda value: cell.set_on_slides("Fill", fill=value))
         self.window_fields = WindowFields()
@@ -45,7 +49,10 @@ class PlacementPage(BenchPage):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(3)
-        add_field(layout, "Placement", self.placement)
+        layout.addWidget(quiet_label("Placement"))
+        layout.addWidget(self.placement)
+        layout.addWidget(self.covering)
+        layout.addSpacing(6)
         add_field(layout, "Fill", self.fill)
         layout.addWidget(self.window_fields)
         layout.addSpacing(3)
@@ -59,6 +66,8 @@ class PlacementPage(BenchPage):
     def show_document(self) -> None:
         settings, way, hand_set = self.cell.settings, self.cell.framing.way, self.cell.hand_set
         self.placement.show_value(settings.placement)
+        self.covering.setVisible(settings.placement is Placement.AUTO)
+        self.covering.show_value(settings.covering)
         self.fill.show_value(settings.fill)
         self.window_fields.show_windows(way.opening, way.closing)
         self.find_opening.setChecked(hand_set is not None and hand_set.opening is None)

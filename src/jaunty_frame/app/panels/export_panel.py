@@ -163,6 +163,8 @@ class ExportPanel(SidePanel):
 
     def start(self) -> None:
         """Export; where files of these names are there already, say so first and replace them at the second press."""
+        if self.task is not None:
+            return  # one after the other
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
         chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]

@@ -13,7 +13,7 @@ from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.edits.house_rules import set_for_all, set_house_rules, set_seconds_for_all
 from jaunty_frame.document.fill import FILLS
 from jaunty_frame.document.transition import TRANSITIONS
-from jaunty_frame.show.words import MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
+from jaunty_frame.show.words import COVERING_WORDS, MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
 
 
 class HouseRulesPanel(SidePanel):
@@ -22,6 +22,7 @@ class HouseRulesPanel(SidePanel):
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
         self.placement = Choice("Placement of all slides", list(PLACEMENT_WORDS.items()))
+        self.covering = Choice("How readily auto fills the frame", list(COVERING_WORDS.items()))
         self.move_choice = Choice("Move of all slides", list(MOVE_WORDS.items()), columns=5)
         self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
@@ -37,6 +38,7 @@ class HouseRulesPanel(SidePanel):
     def _connect(self) -> None:
         apply = self.session.apply
         self.placement.chosen.connect(lambda value: apply(set_for_all("Placement of all", placement=value)))
+        self.covering.chosen.connect(lambda value: apply(set_for_all("Covering of all", covering=value)))
         self.move_choice.chosen.connect(lambda value: apply(set_for_all("Move of all", move=value)))
         self.strength.chosen.connect(lambda value: apply(set_for_all("Strength of all", strength=value)))
         self.show_move.chosen.connect(lambda value: apply(set_house_rules("Move through the show", show_move=value)))
@@ -61,6 +63,7 @@ class HouseRulesPanel(SidePanel):
         layout.addSpacing(8)
         rows: tuple[tuple[str, tuple[QWidget, ...]], ...] = (
             ("Placement", (self.placement,)),
+            ("How readily auto fills the frame, though something is lost", (self.covering,)),
             ("Move", (self.move_choice,)),
             ("One slow move through the whole show", (self.show_move,)),
             ("Strength", (self.strength,)),
@@ -87,6 +90,7 @@ class HouseRulesPanel(SidePanel):
     def show_document(self) -> None:
         rules = self.session.project.house_rules
         self.placement.show_value(rules.placement)
+        self.covering.show_value(rules.covering)
         self.move_choice.show_value(rules.move)
         self.show_move.show_value(rules.show_move)
         self.strength.show_value(rules.strength)

@@ -11,7 +11,7 @@ import typer
 
 from jaunty_frame.cli.opened import with_areas
 from jaunty_frame.cli.progress import progress_bar
-from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import parse_fraction
 from jaunty_frame.document.edits.photos import add_photos, without_copies
@@ -46,6 +46,9 @@ def run(
         str | None, typer.Option(metavar="S", help="Length of dissolves and fades; 0 = cuts and no fades.")
     ] = None,
     placement: Annotated[Placement, typer.Option(help="How photos are placed.")] = Placement.AUTO,
+    covering: Annotated[
+        Covering, typer.Option(help="How readily auto fills the frame, though something is lost.")
+    ] = Covering.BALANCED,
     move: Annotated[Move, typer.Option(help="What the camera does.")] = Move.AUTO,
     copies: Annotated[Copies, typer.Option(help="What becomes of files with the same picture.")] = Copies.LEAVE_OUT,
     title: Annotated[str | None, typer.Option(help="Title of the show; otherwise the project file's name.")] = None,
@@ -63,7 +66,7 @@ def run(
     outputs: list[Output] = []
     for text in output:
         outputs.append(with_free_id(output_from_text(text), {other.id for other in outputs}))
-    rules = _house_rules(seconds, transition, placement, move)
+    rules = _house_rules(seconds, transition, {"placement": placement, "covering": covering, "move": move})
     cache = ThumbnailCache()
     with progress_bar("Looking at photos") as progress:
         imported = import_photos(photos, to.parent, cache, progress)
@@ -84,8 +87,8 @@ def run(
     print(f"{to}: {counted(len(project.photos), 'photo')}{slides}, {counted(len(outputs), 'output')}")
 
 
-def _house_rules(seconds: str | None, transition: str | None, placement: Placement, move: Move) -> HouseRules:
-    fields: dict[str, Any] = {"placement": placement, "move": move}
+def _house_rules(seconds: str | None, transition: str | None, chosen: dict[str, Any]) -> HouseRules:
+    fields = dict(chosen)
     if seconds is not None:
         held = _time(seconds, "--seconds", Fraction(1, 10), Fraction(3600))
         fields |= {"seconds_held": held, "seconds_moving": held}

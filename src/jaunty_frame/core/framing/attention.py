@@ -13,6 +13,7 @@ from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, visibl
 # Places at which attention is measured, and by how much less of it a place is as good as the best.
 _PLACES, _AS_GOOD = 101, 0.005
 _EQUAL = 1e-9
+_HALVINGS = 20
 
 
 def most_attention(
@@ -40,6 +41,33 @@ def most_attention(
     middle = np.sum(good * places, axis=1) / np.maximum(good.sum(axis=1), 1)
     best = np.where(good, np.abs(places - middle[:, None]), np.inf).argmin(axis=1)
     return np.where(good.any(axis=1)[:, None], windows[each, best], window)
+
+
+def least_scale(
+    turned: Turned, areas: KeepAreas, cover: FloatArray, free: NDArray[np.intp], share: FloatArray
+) -> FloatArray:
+    """Return by how much (N,) covers must be widened to hold at least a ``share`` (N,) of the attention somewhere.
+
+    cover : (N, 4); free : (N,) their free axes. 1 where the cover holds enough; never more than shows all of the photo
+    along the free axis.
+    """
+    assert areas.attention is not None
+    each = np.arange(len(cover))
+    size = cover[each, 2 + free] * turned.reach[each, free]
+    attention = areas.attention[each, free]
+    low, high = np.ones(len(cover)), np.maximum(1.0 / size, 1.0)
+
+    def holds(scale: FloatArray) -> NDArray[np.bool_]:
+        extent = np.minimum(size * scale, 1.0)
+        at = np.linspace(0, 1, _PLACES) * (1 - extent)[:, None]
+        return held_within(attention, at, extent[:, None]).max(axis=1) >= share - _EQUAL
+
+    enough = holds(low)
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        good = holds(middle)
+        low, high = np.where(good, low, middle), np.where(good, middle, high)
+    return np.where(enough, 1.0, high)
 
 
 def held_within(attention: FloatArray, at: FloatArray, size: FloatArray) -> FloatArray:

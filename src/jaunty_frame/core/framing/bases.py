@@ -49,6 +49,18 @@ class Placement(StrEnum):
 PLACEMENTS = tuple(Placement)
 
 
+class Covering(StrEnum):
+    """How much attention ``auto`` may lose before it zooms out instead of filling the frame."""
+
+    READILY = "readily"
+    BALANCED = "balanced"
+    RELUCTANTLY = "reluctantly"
+
+
+LEAST_ATTENTION = {Covering.READILY: 0.0, Covering.BALANCED: 0.40, Covering.RELUCTANTLY: 0.65}
+"""The share of the attention that a cover must keep; what the labelled photos say of it is in docs/framing.md."""
+
+
 @dataclass(frozen=True)
 class KeepAreas:
     """The keep areas of N slides. boxes : (N, K, 4); weights : (N, K), 0 where a slide has fewer than K.

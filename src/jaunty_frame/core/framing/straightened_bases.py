@@ -11,7 +11,7 @@ from dataclasses import fields
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.framing.attention import most_attention
+from jaunty_frame.core.framing.attention import least_scale, most_attention
 from jaunty_frame.core.framing.bases import (
     BREATHING_RAMP,
     BREATHING_ROOM,
@@ -33,26 +33,59 @@ _COVER = 1e-6
 
 
 def solve_all_bases(
-    turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray | None = None
+    turned: Turned,
+    areas: KeepAreas,
+    wanted: NDArray[np.intp],
+    overlays: FloatArray | None = None,
+    least_attention: FloatArray | None = None,
 ) -> Bases:
     """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``.
 
     Where a cover cuts keep areas, it goes to where it holds the most attention; what is required and in view stays so.
+    least_attention : (N,) the share of the attention that ``auto`` must keep to cover; where the best cover keeps less,
+    it zooms out as far as that needs.
     """
     if overlays is None:
         overlays = np.zeros((len(wanted), 0, 4))
     bases = _solved(turned, areas, wanted, overlays)
-    if areas.attention is not None:
-        shares = visible_share(turned.level_windows(bases.window), turned.level_boxes(areas.boxes))
-        shown = shares >= FULLY_VISIBLE - _EQUAL
-        cuts = np.any((areas.weights > 0) & ~shown, axis=1) & areas.attention.any(axis=(1, 2))
-        rows = np.flatnonzero(cuts & (bases.placement == PLACEMENTS.index(Placement.COVER)))
-        if rows.size:
-            must_show = areas.required[rows] & shown[rows]
-            bases.window[rows] = most_attention(
-                turned.rows(rows), areas.rows(rows), bases.window[rows], bases.free_axis[rows], must_show
-            )
+    if areas.attention is None:
+        return bases
+    known = areas.attention.any(axis=(1, 2))
+    covers = bases.placement == PLACEMENTS.index(Placement.COVER)
+    if least_attention is not None:
+        auto = wanted == PLACEMENTS.index(Placement.AUTO)
+        _zoom_out(bases, np.flatnonzero(auto & covers & known & (turned.degrees == 0)), turned, areas, least_attention)
+    shares = visible_share(turned.level_windows(bases.window), turned.level_boxes(areas.boxes))
+    shown = shares >= FULLY_VISIBLE - _EQUAL
+    zoomed_out = covers & (bases.placement != PLACEMENTS.index(Placement.COVER))
+    cuts = (np.any((areas.weights > 0) & ~shown, axis=1) | zoomed_out) & known
+    rows = np.flatnonzero(cuts & covers)
+    if rows.size:
+        must_show = areas.required[rows] & shown[rows]
+        bases.window[rows] = most_attention(
+            turned.rows(rows), areas.rows(rows), bases.window[rows], bases.free_axis[rows], must_show
+        )
     return bases
+
+
+def _zoom_out(
+    bases: Bases, rows: NDArray[np.intp], turned: Turned, areas: KeepAreas, least_attention: FloatArray
+) -> None:
+    """Widen the covers of upright photos, ``rows``, about their centres until they hold enough attention."""
+    if not rows.size:
+        return
+    window, free, each = bases.window[rows], bases.free_axis[rows], np.arange(rows.size)
+    scale = least_scale(turned.rows(rows), areas.rows(rows), window, free, least_attention[rows])
+    # Hairlines would look like a mistake; so little more attention is not worth them.
+    scale = np.where(1 - 1 / scale < HAIRLINE, 1.0, scale)
+    size = window[:, 2:] * scale[:, None]
+    centre = window[:, :2] + window[:, 2:] / 2
+    half = size / 2
+    inside = np.clip(centre, np.minimum(half, 0.5), np.maximum(1 - half, 0.5))
+    bases.window[rows] = np.concatenate([inside - half, size], axis=1)
+    whole = size[each, free] >= 1 - _COVER
+    placed = np.where(whole, PLACEMENTS.index(Placement.WHOLE), PLACEMENTS.index(Placement.SUBJECT))
+    bases.placement[rows] = np.where(scale > 1, placed, PLACEMENTS.index(Placement.COVER))
 
 
 def _solved(turned: Turned, areas: KeepAreas, wanted: NDArray[np.intp], overlays: FloatArray) -> Bases:

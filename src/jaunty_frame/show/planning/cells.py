@@ -105,7 +105,7 @@ def _solved_bases(
 ) -> Bases:
     cells = cell_inputs(wanted, table, np.zeros((len(rows), 4)))
     turned, areas, placement = cells.turned, cells.areas, table.placement[rows]
-    bases = solve_all_bases(turned, areas, placement, overlays)
+    bases = solve_all_bases(turned, areas, placement, overlays, table.least_attention[rows])
     parts_of = [table.slide(row).exhibit.close_up_of(table.photos[row].id) for row in rows.tolist()]
     close = np.flatnonzero([part is not None for part in parts_of])
     if close.size:

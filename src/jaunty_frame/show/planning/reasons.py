@@ -4,6 +4,7 @@ from math import exp
 
 import numpy as np
 
+from jaunty_frame.core.framing.attention import held_within
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.framing.straightened_bases import solve_all_bases
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, bar_share
@@ -42,7 +43,7 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
     bars = float(bar_share(np.array([framing.base.window]))[0])
     areas = plan.photo(k).keep_areas
     required = [j for j, area in enumerate(areas) if area.weight >= 1]
-    lost, which = _lost_in_cover(plan, k)
+    lost, which, held = _in_cover(plan, k)
     if framing.placement is Placement.COVER:
         if plan.hairline[k]:
             return [f"Bars of {percent(bars)} stay: filling the frame would cut {area_name(areas, which)}."]
@@ -58,6 +59,8 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
         all_of = "all of it" if len(required) == 1 else "all that must stay"
         cut = f"{percent(lost)} of {area_name(areas, which)}"
         return [f"Cover would lose {cut}; showing {all_of} needs {percent(bars)} bars."]
+    if wanted is Placement.AUTO:
+        return [f"Filling the frame would hold only {percent(held)} of what draws the eye; bars take {percent(bars)}."]
     return [f"All that must stay is shown with room around it, as wanted; bars take {percent(bars)}."]
 
 
@@ -65,15 +68,21 @@ def _is_close_up(plan: Plan, k: int) -> bool:
     return plan.table.slide(k).exhibit.close_up_of(plan.photo(k).id) is not None
 
 
-def _lost_in_cover(plan: Plan, k: int) -> tuple[float, int]:
-    """Return the largest share of a required area that the best cover window loses, and which area that is."""
+def _in_cover(plan: Plan, k: int) -> tuple[float, int, float]:
+    """Return the largest share of a required area that the best cover loses, which area that is, and how much of the
+    attention the cover holds (all where that is not known)."""
     row = np.array([k])
     cell = cell_inputs([(plan.output, row)], plan.table, plan.closing[row])
-    if not cell.areas.required.any():
-        return 0.0, 0
     cover = solve_all_bases(cell.turned, cell.areas, np.array([PLACEMENTS.index(Placement.COVER)]))
+    held = 1.0
+    if cell.areas.attention is not None and cell.areas.attention.any():
+        free = int(cover.free_axis[0])
+        start, extent = cover.window[:, free], cover.window[:, 2 + free]
+        held = float(held_within(cell.areas.attention[:, free], start[:, None], extent[:, None])[0, 0])
+    if not cell.areas.required.any():
+        return 0.0, 0, held
     shares = np.where(cell.areas.required, cell.shares(cover.window), 1.0)[0]
-    return 1 - float(shares.min()), int(shares.argmin())
+    return 1 - float(shares.min()), int(shares.argmin()), held
 
 
 def _position(plan: Plan, k: int, framing: Framing) -> list[str]:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, PLACEMENTS, KeepAreas
+from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
 from jaunty_frame.core.time.schedule import Timing, show_timing
@@ -25,7 +25,8 @@ class SlideTable:
 
     settings : of each slide; first_row : (N + 1,) the rows of slide k are first_row[k] to first_row[k + 1];
     slide_of : (M,) the slide of each row; photos, moves : of each row; photo_size : (M, 2) upright pixels;
-    straightening : (M,) degrees; placement, rate, seconds : (M,); source : (M,) row in the table before, or -1.
+    straightening : (M,) degrees; placement, least_attention, rate, seconds : (M,); source : (M,) row in the table
+    before, or -1.
     """
 
     slides: tuple[Slide, ...]
@@ -40,6 +41,7 @@ class SlideTable:
     areas: KeepAreas
     straightening: FloatArray
     placement: NDArray[np.intp]
+    least_attention: FloatArray
     rate: FloatArray
     seconds: FloatArray
     source: NDArray[np.intp]
@@ -68,10 +70,12 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     attention = np.zeros((count, 2, ATTENTION_STRIPS))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
     placement, straightening = np.zeros(count, np.intp), np.zeros(count)
+    least_attention = np.zeros(count)
     kept = np.flatnonzero(source >= 0)
     if before is not None and kept.size:
         old = source[kept]
         photo_size[kept], placement[kept] = before.photo_size[old], before.placement[old]
+        least_attention[kept] = before.least_attention[old]
         rate[kept], seconds[kept] = before.rate[old], before.seconds[old]
         straightening[kept] = before.straightening[old]
         common = min(most, before.areas.weights.shape[1])
@@ -83,6 +87,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         own, photo = settings[slide_of[row]], photos[row]
         photo_size[row], straightening[row] = photo.upright_size, photo.straightening
         placement[row] = PLACEMENTS.index(own.placement)
+        least_attention[row] = LEAST_ATTENTION[own.covering]
         rate[row], seconds[row] = ZOOM_RATE[own.strength], float(own.seconds)
         for i, area in enumerate(photo.keep_areas):
             boxes[row, i], weights[row, i] = area.box, area.weight
@@ -105,6 +110,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         areas=KeepAreas(boxes, weights, attention),
         straightening=straightening,
         placement=placement,
+        least_attention=least_attention,
         rate=rate,
         seconds=seconds,
         source=source,
