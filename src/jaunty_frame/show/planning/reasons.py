@@ -50,7 +50,7 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
         if lost > 1 - FULLY_VISIBLE:
             return [f"The photo fills the frame, as wanted, and loses {percent(lost)} of {area_name(areas, which)}."]
         if not required:
-            return ["Nothing must stay in view, so the photo fills the frame."]
+            return ["Nothing is required to stay in view, so the photo fills the frame."]
         names = area_name(areas, required[0]) if len(required) == 1 else "all that must stay"
         return [f"The photo fills the frame, and {names} is in view."]
     if wanted is Placement.WHOLE:
