@@ -209,7 +209,7 @@ class Reasons(unittest.TestCase):
 
     def test_cover_says_why(self):
         self.assertIn("the head is in view", reasons_of(project_of(head(0.4)))[0])
-        self.assertIn("Nothing must stay", reasons_of(project_of())[0])
+        self.assertIn("Nothing is required to stay", reasons_of(project_of())[0])
 
     def test_a_lessened_zoom_says_so(self):
         project = project_of(head(0.3, 0.05, 0.19, 0.9), strength="strong", move="push-in", placement="cover")

@@ -49,10 +49,10 @@ class PlacementPage(BenchPage):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(3)
-        layout.addWidget(quiet_label("Placement"))
+        layout.addWidget(quiet_label("Placement, and how readily auto covers"))
         layout.addWidget(self.placement)
+        layout.addWidget(self.covering)
         layout.addSpacing(6)
-        self._covering_name = add_field(layout, "Auto fills the frame", self.covering)
         add_field(layout, "Fill", self.fill)
         layout.addWidget(self.window_fields)
         layout.addSpacing(3)
@@ -66,8 +66,7 @@ class PlacementPage(BenchPage):
     def show_document(self) -> None:
         settings, way, hand_set = self.cell.settings, self.cell.framing.way, self.cell.hand_set
         self.placement.show_value(settings.placement)
-        for widget in (self._covering_name, self.covering):
-            widget.setVisible(settings.placement is Placement.AUTO)
+        self.covering.setVisible(settings.placement is Placement.AUTO)
         self.covering.show_value(settings.covering)
         self.fill.show_value(settings.fill)
         self.window_fields.show_windows(way.opening, way.closing)
