@@ -49,7 +49,7 @@ class PlacementPage(BenchPage):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(3)
-        layout.addWidget(quiet_label("Placement, and how readily auto covers"))
+        layout.addWidget(quiet_label("Placement; auto covers the frame"))
         layout.addWidget(self.placement)
         layout.addWidget(self.covering)
         layout.addSpacing(6)
