@@ -105,7 +105,13 @@ class Interrupted(CommandCase):
             with self.subTest(signal=number):
                 out = self.folder / f"out-{number}"
                 command = [sys.executable, "-m", "jaunty_frame", "render", self.project, "--all", "--to", out]
-                running = subprocess.Popen(command, stderr=subprocess.PIPE, text=True)
+                running = subprocess.Popen(
+                    command,
+                    stderr=subprocess.PIPE,
+                    text=True,
+                    # Tests that run in the background have inherited that Ctrl+C is not for them.
+                    preexec_fn=lambda: signal.signal(signal.SIGINT, signal.SIG_DFL),
+                )
                 end = time.monotonic() + 60
                 while not (out.is_dir() and any(out.iterdir())):
                     self.assertLess(time.monotonic(), end)
