@@ -13,7 +13,7 @@ from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, visibl
 # Places at which attention is measured, and by how much less of it a place is as good as the best.
 _PLACES, _AS_GOOD = 101, 0.005
 _EQUAL = 1e-9
-_HALVINGS = 20
+_HALVINGS = 16
 
 
 def most_attention(
@@ -54,20 +54,23 @@ def least_scale(
     assert areas.attention is not None
     each = np.arange(len(cover))
     size = cover[each, 2 + free] * turned.reach[each, free]
-    attention = areas.attention[each, free]
-    low, high = np.ones(len(cover)), np.maximum(1.0 / size, 1.0)
-
-    def holds(scale: FloatArray) -> NDArray[np.bool_]:
-        extent = np.minimum(size * scale, 1.0)
-        at = np.linspace(0, 1, _PLACES) * (1 - extent)[:, None]
-        return held_within(attention, at, extent[:, None]).max(axis=1) >= share - _EQUAL
-
-    enough = holds(low)
-    for _ in range(_HALVINGS):
+    attention, scale = areas.attention[each, free], np.ones(len(cover))
+    # Most covers hold enough; only for the others it is searched.
+    few = np.flatnonzero(~_holds(attention, np.minimum(size, 1.0), share))
+    size, attention, share = size[few], attention[few], share[few]
+    low, high = np.ones(few.size), np.maximum(1.0 / size, 1.0)
+    for _ in range(_HALVINGS if few.size else 0):
         middle = (low + high) / 2
-        good = holds(middle)
+        good = _holds(attention, np.minimum(size * middle, 1.0), share)
         low, high = np.where(good, low, middle), np.where(good, middle, high)
-    return np.where(enough, 1.0, high)
+    scale[few] = high
+    return scale
+
+
+def _holds(attention: FloatArray, extent: FloatArray, share: FloatArray) -> NDArray[np.bool_]:
+    """Return whether an interval of ``extent`` (N,) somewhere in 0..1 holds a ``share`` (N,) of the attention."""
+    at = np.linspace(0, 1, _PLACES) * (1 - extent)[:, None]
+    return held_within(attention, at, extent[:, None]).max(axis=1, initial=0.0) >= share - _EQUAL
 
 
 def held_within(attention: FloatArray, at: FloatArray, size: FloatArray) -> FloatArray:
