@@ -20,6 +20,7 @@ class FramePainter:
         self._plan, self._photos, self._frame = plan, photos, frame
         self._workspace = Workspace(frame)
         self._sources: dict[Source, Future[Any]] = {}
+        self._later: tuple[tuple[int, ...], tuple[Source, ...]] = ((), ())
         self._pool = ThreadPoolExecutor(1, "pictures")
 
     def __enter__(self) -> "FramePainter":
@@ -35,8 +36,11 @@ class FramePainter:
 
     def content(self, n: int) -> FrameContent:
         """Return what frame ``n`` shows, and begin to make ready what it and the next new picture need."""
-        content, *later = (frame_content(self._plan, at) for at in frames_ahead(self._plan, n))
-        wanted = dict.fromkeys(source for shown in (content, *later) for source in shown.sources(self._frame))
+        content, later = frame_content(self._plan, n), frames_ahead(self._plan, n)[1:]
+        if later != self._later[0]:  # the same for all frames of a slide
+            ahead = (source for at in later for source in frame_content(self._plan, at).sources(self._frame))
+            self._later = later, tuple(ahead)
+        wanted = dict.fromkeys((*content.sources(self._frame), *self._later[1]))
         for gone in [source for source in self._sources if source not in wanted]:
             self._sources.pop(gone).cancel()
         for source in wanted:
