@@ -10,19 +10,18 @@ from typing import NamedTuple
 from jaunty_frame.document.model import Output, Project
 from jaunty_frame.errors import ExportError
 from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.show.planning.plan import Plan
-
-_VIDEO_SUFFIX = ".mp4"
 
 Progress = Callable[[int, int], None]
 
 
-def show_file_name(project: Project, output: Output, suffix: str = _VIDEO_SUFFIX) -> str:
+def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
     """Return the name of an exported show, like ``kiln-opening-tall-1080x1920.mp4``."""
     plain = unicodedata.normalize("NFKD", project.title).encode("ascii", "ignore").decode().lower()
     title = re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:80] or "show"
-    return f"{title}-{output.id}-{output.width}x{output.height}{suffix}"
+    return f"{title}-{output.id}-{output.width}x{output.height}{FORMATS[form].suffix}"
 
 
 def ensure_exportable(project: Project, folder: Path) -> None:
@@ -51,10 +50,11 @@ class ExportJob:
     plans: Sequence[Plan]
     to: Path
     quality: Quality = Quality.STANDARD
+    form: str = USUAL
 
     @property
     def exports(self) -> list[Export]:
-        return [Export(plan, self.to / show_file_name(self.project, plan.output)) for plan in self.plans]
+        return [Export(plan, self.to / show_file_name(self.project, plan.output, self.form)) for plan in self.plans]
 
     @property
     def frames(self) -> int:
@@ -80,7 +80,7 @@ class ExportJob:
         # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
         from jaunty_frame.media.export.export import export_show
 
-        export_show(export.plan, source, export.path, self.quality, True, progress, cancelled)
+        export_show(export.plan, source, export.path, self.quality, True, progress, cancelled, self.form)
 
     def write_all(self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool]) -> list[Path]:
         """Write all shows and return their files. progress : of the frames of all."""
