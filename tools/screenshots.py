@@ -72,7 +72,7 @@ def main() -> None:
         window.desk.actions["all-rows"].trigger()
         window.sheet.select_cell(slides[8].id, "wide")
         take("whole-show")
-        window.sheet.set_picture_height(104)
+        window.sheet.fit_rows()
         window.desk.open("export")
         window.side.panel("export").folder.setText("/home/potter/Videos/Kiln opening")
         take("export")

@@ -34,8 +34,7 @@ class PlaceMenusTest(WindowCase):
 
     def open_output_menu(self, k: int) -> None:
         header = self.window.sheet.header
-        x = header.sectionViewportPosition(2 + k) + header.sectionSize(2 + k) // 2
-        self.click(header.viewport(), QPointF(x, 40))
+        self.click(header, QPointF(header.head_rect(2 + k).center()))
 
     def open_joint_menu(self, row: int) -> None:
         sheet = self.window.sheet

@@ -1,75 +1,108 @@
-"""The heads of the sheet's columns: shape to scale, name, pixels and rate, running time, findings."""
+"""The heads of the sheet's columns, above each block: shape to scale, name, pixels and rate."""
 
-from PySide6.QtCore import QPoint, QRect, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QContextMenuEvent, QFont, QMouseEvent, QPainter, QPen
-from PySide6.QtWidgets import QHeaderView, QWidget
+from PySide6.QtCore import QEvent, QPoint, QRect, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QContextMenuEvent, QFont, QHelpEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QToolTip, QWidget
 
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.sheet.sheet_layout import SheetLayout
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.widgets.theme import colours, text_font
+from jaunty_frame.document.model import Output
 from jaunty_frame.show.words import shape_words, size_words
 
-HEIGHT = 76
 _SHAPE = 17
+_WIDE_ENOUGH_FOR_SIZE = 110
+_LINE_PX = 18
 
 
-class SheetHeader(QHeaderView):
+class SheetHeader(QWidget):
     """Paints the heads; a click on an output's head asks for its menu."""
 
     menu_wanted = Signal(str, QPoint)
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
-        super().__init__(Qt.Orientation.Horizontal, parent)
+        super().__init__(parent)
         self._session = session
-        self.setSectionsClickable(True)
-        self.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.setToolTip("Click for the output's menu")
+        self._layout = SheetLayout((), 0, 100, 100, 100)
+        self._left = 0
+        self.setAccessibleName("Heads of the outputs")
 
-    def sizeHint(self) -> QSize:
-        return QSize(self.length(), HEIGHT)
+    def show_layout(self, layout: SheetLayout, left: int) -> None:
+        """Show the heads of a layout that is scrolled to the right by ``left`` pixels."""
+        self._layout, self._left = layout, left
+        self.update()
 
-    def paintSection(self, painter: QPainter, rect: QRect, section: int) -> None:
-        c = colours()
-        painter.fillRect(rect, QColor(c.band))
+    def head_rect(self, column: int, block: int = 0) -> QRect:
+        """Return where a head is."""
+        return QRect(*self._layout.head(block, column)).translated(-self._left, 0)
+
+    def _output(self, column: int) -> Output | None:
+        outputs = self._session.project.outputs
+        return outputs[column - FIRST_OUTPUT] if FIRST_OUTPUT <= column < FIRST_OUTPUT + len(outputs) else None
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), QColor(colours().band))
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        if section < FIRST_OUTPUT:
-            if section == PHOTO_COLUMN:
-                self._line(painter, rect, 33, "Photo", c.ink, strong=True)
-                self._line(painter, rect, 50, "keep areas", c.quiet)
+        for block in range(self._layout.blocks):
+            for column in range(PHOTO_COLUMN, len(self._layout.widths)):
+                rect = self.head_rect(column, block)
+                if rect.intersects(event.rect()):
+                    self._paint_head(painter, rect, column)
+
+    def _paint_head(self, painter: QPainter, rect: QRect, column: int) -> None:
+        c = colours()
+        low = self._layout.measures.low
+        output = self._output(column)
+        if output is None:
+            if column == PHOTO_COLUMN:
+                self._line(painter, rect, 18 if low else 33, "Photo", c.ink, strong=not low)
+                if not low:
+                    self._line(painter, rect, 50, "keep areas", c.quiet)
             return
-        output = self._session.project.outputs[section - FIRST_OUTPUT]
         aspect = float(output.aspect)
-        width = _SHAPE * min(aspect, 2.2) ** 0.5
+        width = (12 if low else _SHAPE) * min(aspect, 2.2) ** 0.5
         height = width / aspect
-        shape = QRectF(rect.center().x() + 0.5 - width / 2, rect.y() + 19 - height / 2, width, height)
+        middle = 10 if low else 19
         painter.setPen(QPen(QColor(c.ink), 1.4))
         painter.setBrush(QColor(c.field))
-        painter.drawRect(shape)
+        painter.drawRect(QRectF(rect.center().x() + 0.5 - width / 2, rect.y() + middle - height / 2, width, height))
+        shape = shape_words(output)
+        if low:
+            if rect.width() >= painter.fontMetrics().horizontalAdvance(shape):
+                self._line(painter, rect, 18, shape, c.quiet)
+            return
         self._line(painter, rect, 33, output.name, c.ink, strong=True)
-        narrow = rect.width() < 110
-        self._line(
-            painter,
-            rect,
-            50,
-            shape_words(output) if narrow else f"{shape_words(output)} · {size_words(output)}",
-            c.quiet,
-        )
+        narrow = rect.width() < _WIDE_ENOUGH_FOR_SIZE
+        self._line(painter, rect, 50, shape if narrow else f"{shape} · {size_words(output)}", c.quiet)
 
     def _line(self, painter: QPainter, rect: QRect, y: int, text: str, colour: str, strong: bool = False) -> None:
         painter.setFont(text_font(12, QFont.Weight.DemiBold if strong else QFont.Weight.Normal))
         painter.setPen(QColor(colour))
-        room = rect.adjusted(3, 0, -3, 0)
+        room = rect.adjusted(1, 0, -1, 0)
         shown = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room.width())
-        painter.drawText(QRect(room.x(), rect.y() + y, room.width(), 18), Qt.AlignmentFlag.AlignHCenter, shown)
+        painter.drawText(QRect(room.x(), rect.y() + y, room.width(), _LINE_PX), Qt.AlignmentFlag.AlignHCenter, shown)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        super().mouseReleaseEvent(event)
-        self._ask(event.position().toPoint())
+        if event.button() == Qt.MouseButton.LeftButton:
+            self._ask(event.position().toPoint())
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         self._ask(event.pos())
 
+    def _output_at(self, place: QPoint) -> Output | None:
+        return self._output(self._layout.column_at(place.x() + self._left))
+
     def _ask(self, place: QPoint) -> None:
-        section = self.logicalIndexAt(place)
-        if section >= FIRST_OUTPUT:
-            self.menu_wanted.emit(self._session.project.outputs[section - FIRST_OUTPUT].id, self.mapToGlobal(place))
+        output = self._output_at(place)
+        if output is not None:
+            self.menu_wanted.emit(output.id, self.mapToGlobal(place))
+
+    def event(self, event: QEvent) -> bool:
+        if isinstance(event, QHelpEvent):
+            output = self._output_at(event.pos())
+            words = f"{output.name}, {shape_words(output)}, {size_words(output)}; click for its menu" if output else ""
+            QToolTip.showText(event.globalPos(), words, self)
+            return True
+        return super().event(event)

@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from PySide6.QtCore import QElapsedTimer, QEvent, QItemSelectionModel, QPoint, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QItemSelection, QItemSelectionModel, QLine, QPoint, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -16,39 +16,25 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
-    QWheelEvent,
 )
-from PySide6.QtWidgets import QAbstractItemView, QTableView, QWidget
+from PySide6.QtWidgets import QAbstractItemView, QWidget
 
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.sheet.sheet_delegate import (
-    SLIDE_WIDTH,
-    SheetDelegate,
-    column_width,
-    joint_height,
-    picture_rect,
-    row_height,
-)
+from jaunty_frame.app.sheet.block_table import BlockTable
+from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
+from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
-from jaunty_frame.app.sheet.sheet_model import (
-    FIRST_OUTPUT,
-    PHOTO_COLUMN,
-    SLIDE_COLUMN,
-    SLIDES_FORMAT,
-    Index,
-    SheetModel,
-)
+from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDES_FORMAT, Index, SheetModel
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.show.frames.content import slide_content
 
-SMALLEST, LARGEST, START_HEIGHT = 22, 420, 104
-_PLAY_INTERVAL_MS = 33
-_REST_MS = 350
+_JOINT_WIDTH = 160
+"""How far right of the slide's column a joint can be clicked."""
 
 
-class SheetView(QTableView):
+class SheetView(BlockTable):
     """Shows all slides in all outputs. It changes nothing by itself but the running order, by dragging."""
 
     current_cell_changed = Signal(str, str)
@@ -59,25 +45,16 @@ class SheetView(QTableView):
     menu_wanted = Signal(QPoint)
 
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+        super().__init__(SheetModel(session), SheetHeader(session), parent)
         self._session, self._images = session, images
-        # To hand out a viewport that Qt made, PySide loads all classes that it might be, for 0.015 s.
-        self.setViewport(QWidget())
-        self.sheet_model = SheetModel(session, self)
-        self.setModel(self.sheet_model)
-        self._delegate = SheetDelegate(session, self.sheet_model, images, self)
-        self.setItemDelegate(self._delegate)
-        self._delegate.chosen = lambda row, column: self.selectionModel().isSelected(
-            self.sheet_model.index(row, column)
-        )
-        self.header = SheetHeader(session, self)
-        self.setHorizontalHeader(self.header)
-        self.verticalHeader().hide()
-        self.setShowGrid(False)
+        self.sheet_model.setParent(self)
+        self._painter = CellPainter(session, self.sheet_model, images)
+        self._painter.chosen = lambda row, column: self.selectionModel().isSelected(self.sheet_model.index(row, column))
+        self._player = CellPlayer(self._seconds_of, self._live_image, self)
+        self._player.played.connect(self._show_live)
+        self._player.stopped.connect(self._show_still)
         self.setAccessibleName("Sheet of slides and outputs")
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
-        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
-        self.setHorizontalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.setDragEnabled(True)
         self.setAcceptDrops(True)
@@ -85,77 +62,30 @@ class SheetView(QTableView):
         self.setMouseTracking(True)
         self.setTabKeyNavigation(False)
         self.viewport().setAttribute(Qt.WidgetAttribute.WA_Hover)
-        self._picture_height = START_HEIGHT
         self._drop_row = -1
         self._kept: tuple[str, str] = ("", "")
-        self._playing: tuple[int, int] | None = None
-        self._clock = QElapsedTimer()
-        self._timer = QTimer(self)
-        self._timer.timeout.connect(self._play_on)
-        self._rest = QTimer(self)
-        self._rest.setSingleShot(True)
-        self._rest.setInterval(_REST_MS)
-        self._rest.timeout.connect(self._start_resting)
-        self._resting_on: tuple[int, int] | None = None
         images.ready.connect(self._on_image)
         self.sheet_model.modelReset.connect(self._on_reset)
         self.doubleClicked.connect(self.opened)
         self._on_reset()
 
-    # -- layout
-
-    @property
-    def picture_height(self) -> int:
-        return self._picture_height
-
-    def set_picture_height(self, height: int) -> None:
-        self._picture_height = max(SMALLEST, min(height, LARGEST))
-        self._lay_out()
-
-    def resize_rows(self, factor: float) -> None:
-        self.set_picture_height(round(self._picture_height * factor))
-
-    def show_all_rows(self) -> None:
-        """Make the rows so low that the whole show can be seen at once."""
-        rows = max(self.sheet_model.rowCount(), 1)
-        high = self.viewport().height() // rows - row_height(0)
-        self.set_picture_height(high + joint_height(0) - joint_height(high))
-
-    def _lay_out(self) -> None:
-        self._delegate.picture_height = self._picture_height
-        self.verticalHeader().setMinimumSectionSize(row_height(SMALLEST))
-        self.verticalHeader().setDefaultSectionSize(row_height(self._picture_height))
-        self.setColumnWidth(SLIDE_COLUMN, SLIDE_WIDTH)
-        self.setColumnWidth(PHOTO_COLUMN, column_width(None, self._picture_height))
-        for column in range(FIRST_OUTPUT, self.sheet_model.columnCount()):
-            aspect = float(self.sheet_model.output(column).aspect)
-            self.setColumnWidth(column, max(column_width(aspect, self._picture_height), 90))
-        self.viewport().update()
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        if event.modifiers() & Qt.KeyboardModifier.ControlModifier:
-            self.set_picture_height(round(self._picture_height * (1.12 if event.angleDelta().y() > 0 else 1 / 1.12)))
-            event.accept()
-            return
-        super().wheelEvent(event)
-
     # -- what is chosen
 
     def _on_reset(self) -> None:
-        self._stop_playing()
-        self._lay_out()
+        self._player.stop()
+        self.updateGeometries()
         self.select_cell(*self._kept)
 
     def select_cell(self, slide_id: str, output_id: str) -> None:
         """Choose a cell; where it is gone, the one nearest to where it was."""
         project = self._session.project
         if not project.slides or not project.outputs:
-            self._delegate.current_row = -1
+            self._painter.current_row = -1
             self.current_cell_changed.emit("", "")
             return
         rows = {slide.id: k for k, slide in enumerate(project.slides)}
         columns = {output.id: k for k, output in enumerate(project.outputs)}
-        row = rows.get(slide_id, min(max(self._delegate.current_row, 0), len(rows) - 1))
+        row = rows.get(slide_id, min(max(self._painter.current_row, 0), len(rows) - 1))
         column = FIRST_OUTPUT + columns.get(output_id, 0)
         self.setCurrentIndex(self.sheet_model.index(row, column))
         self.scrollTo(self.sheet_model.index(row, column))
@@ -164,35 +94,40 @@ class SheetView(QTableView):
         super().currentChanged(current, previous)
         if not current.isValid():
             return
-        self._delegate.current_row = current.row()
+        self._painter.current_row = current.row()
+        self.viewport().update()
         known = [output.id for output in self._session.project.outputs]
         if not known:
             self._kept = self.sheet_model.slide(current.row()).id, ""
-            self.viewport().update()
             self.current_cell_changed.emit("", "")
             return
         # The slide and photo columns keep the output that was looked at.
         kept = self._kept[1] if self._kept[1] in known else known[0]
         output_id = known[current.column() - FIRST_OUTPUT] if current.column() >= FIRST_OUTPUT else kept
         self._kept = self.sheet_model.slide(current.row()).id, output_id
-        self.viewport().update()
         self.current_cell_changed.emit(*self._kept)
 
     def chosen_place(self) -> tuple[str, str]:
         """Return the ids of the current slide and output, empty where there are none."""
         return self._kept if self._session.project.slides and self._session.project.outputs else ("", "")
 
+    def _chosen_rows(self) -> list[int]:
+        # By ranges: to list thousands of indexes takes longer than a key should.
+        return sorted(
+            {row for part in self.selectionModel().selection().toList() for row in range(part.top(), part.bottom() + 1)}
+        )
+
     def chosen_slides(self) -> list[str]:
         """Return the ids of the slides with a selected cell, in running order."""
-        rows = sorted({index.row() for index in self.selectedIndexes()})
-        return [self.sheet_model.slide(row).id for row in rows]
+        return [self.sheet_model.slide(row).id for row in self._chosen_rows()]
 
     def chosen_cells(self) -> list[tuple[str, str]]:
         """Return slide and output ids of the selected cells."""
         return [
-            (self.sheet_model.slide(index.row()).id, self.sheet_model.output(index.column()).id)
-            for index in self.selectedIndexes()
-            if index.column() >= FIRST_OUTPUT
+            (self.sheet_model.slide(row).id, self.sheet_model.output(column).id)
+            for part in self.selectionModel().selection().toList()
+            for row in range(part.top(), part.bottom() + 1)
+            for column in range(max(part.left(), FIRST_OUTPUT), part.right() + 1)
         ]
 
     # -- keys and mouse
@@ -206,107 +141,74 @@ class SheetView(QTableView):
         elif alt and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self.move_chosen(-1 if event.key() == Qt.Key.Key_Up else 1)
         elif event.key() == Qt.Key.Key_Space and self.currentIndex().isValid():
-            cell = self.currentIndex().row(), self.currentIndex().column()
-            if self._playing == cell:
-                self._stop_playing()
-            else:
-                self._start_playing(cell)
+            self._player.start_or_stop((self.currentIndex().row(), self.currentIndex().column()))
         else:
             super().keyPressEvent(event)
 
     def move_chosen(self, step: int) -> None:
         """Move the chosen slides one place up or down."""
-        rows = sorted({index.row() for index in self.selectedIndexes()})
+        rows = self._chosen_rows()
         if rows:
             before = rows[0] - 1 if step < 0 else rows[-1] + 2
             self._move(self.chosen_slides(), max(0, min(before, self.sheet_model.rowCount())))
 
     def _move(self, ids: list[str], before: int) -> None:
+        column = max(self.currentIndex().column(), FIRST_OUTPUT)
         self._session.apply(move_slides(ids, before))
-        self.clearSelection()
         rows = {slide.id: k for k, slide in enumerate(self._session.project.slides)}
-        selection = self.selectionModel()
+        chosen = QItemSelection()
         for name in ids:
-            index = self.sheet_model.index(rows[name], max(self.currentIndex().column(), FIRST_OUTPUT))
-            selection.select(index, QItemSelectionModel.SelectionFlag.Select)
+            index = self.sheet_model.index(rows[name], column)
+            chosen.select(index, index)
+        self.selectionModel().select(chosen, QItemSelectionModel.SelectionFlag.ClearAndSelect)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()
-        row = self.rowAt(place.y())
-        if row >= 0 and self._is_joint(row, place) and event.button() == Qt.MouseButton.LeftButton:
+        row = self._joint_at(place)
+        if row >= 0 and event.button() == Qt.MouseButton.LeftButton:
             self.joint_clicked.emit(row, self.viewport().mapToGlobal(place))
             return
         super().mousePressEvent(event)
 
-    def _is_joint(self, row: int, place: QPoint) -> bool:
-        bottom = self.rowViewportPosition(row) + self.rowHeight(row)
-        return (
-            place.y() >= bottom - joint_height(self._picture_height)
-            and place.x() < self.columnViewportPosition(PHOTO_COLUMN) + 160
-        )
+    def _joint_at(self, place: QPoint) -> int:
+        """Return the row below which there is a joint at a place, -1 where there is none to be clicked."""
+        row = self.indexAt(place).row()
+        if row < 0:
+            return -1
+        rect, measures = self.row_rect(row), self.layout_.measures
+        far = self.cell_rect(row, PHOTO_COLUMN).x() + _JOINT_WIDTH
+        is_joint = not measures.low and place.y() > rect.bottom() - measures.joint and place.x() < far
+        return row if is_joint else -1
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         if self.currentIndex().isValid():
             self.menu_wanted.emit(event.globalPos())
 
-    # -- playing a cell's move
-
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         super().mouseMoveEvent(event)
         place = event.position().toPoint()
         index = self.indexAt(place)
-        row = index.row()
-        self.viewport().setCursor(
-            Qt.CursorShape.PointingHandCursor if row >= 0 and self._is_joint(row, place) else Qt.CursorShape.ArrowCursor
-        )
-        cell = (row, index.column()) if index.isValid() and index.column() >= FIRST_OUTPUT else None
-        if cell != self._resting_on:
-            self._stop_playing()
-            self._resting_on = cell
-            self._rest.start()
+        at_joint = self._joint_at(place) >= 0
+        self.viewport().setCursor(Qt.CursorShape.PointingHandCursor if at_joint else Qt.CursorShape.ArrowCursor)
+        self._player.rest_on((index.row(), index.column()) if index.column() >= FIRST_OUTPUT else None)
 
     def viewportEvent(self, event: QEvent) -> bool:
         if event.type() in (QEvent.Type.Leave, QEvent.Type.HoverLeave):
-            self._resting_on = None
-            self._stop_playing()
+            self._player.rest_on(None)
         return super().viewportEvent(event)
 
-    def _start_resting(self) -> None:
-        if self._resting_on is not None:
-            self._start_playing(self._resting_on)
+    # -- playing a cell's move
 
-    def _start_playing(self, cell: tuple[int, int]) -> None:
-        if cell[1] >= FIRST_OUTPUT and cell[0] < self.sheet_model.rowCount():
-            self._playing = cell
-            self._clock.start()
-            self._timer.start(_PLAY_INTERVAL_MS)
-
-    def _stop_playing(self) -> None:
-        self._rest.stop()
-        self._timer.stop()
-        self._playing = None
-        self._delegate.live = None
-        self.viewport().update()
-
-    def _play_on(self) -> None:
-        if self._playing is None or self._playing[0] >= self.sheet_model.rowCount():
-            self._stop_playing()
-            return
-        row, column = self._playing
+    def _seconds_of(self, row: int, column: int) -> float | None:
+        if not (row < self.sheet_model.rowCount() and FIRST_OUTPUT <= column < self.sheet_model.columnCount()):
+            return None
         plan = self.sheet_model.plan(column)
-        seconds = plan.schedule.frames[row] / float(plan.output.frame_rate)
-        progress = self._clock.elapsed() / 1000 / seconds
-        image = self._live_image(row, column, min(progress, 1.0))
-        if image is not None:
-            self._delegate.live = (row, column), image
-            self.update(self.sheet_model.index(row, column))
-        if progress > 1.25:  # rests a moment on the closing
-            self._clock.restart()
+        return plan.schedule.frames[row] / float(plan.output.frame_rate)
 
     def _live_image(self, row: int, column: int, progress: float) -> QImage | None:
         ratio = self.devicePixelRatio()
         aspect = float(self.sheet_model.output(column).aspect)
-        place = picture_rect(self.visualRect(self.sheet_model.index(row, column)), aspect, self._picture_height)
+        place = picture_rect(self.cell_rect(row, column), aspect, self.layout_.measures)
         size = round(place.width() * ratio), round(place.height() * ratio)
         plan = self.sheet_model.plan(column)
         image = self._images.live_image(cell_request(plan, slide_content(plan, row, progress), *size))
@@ -314,8 +216,18 @@ class SheetView(QTableView):
             self._images.remake(self.sheet_model.request(row, column, *size), self._session.source)
         return image
 
-    def _on_image(self, request: CellRequest) -> None:
+    def _show_live(self, row: int, column: int, image: QImage) -> None:
+        self._painter.live = (row, column), image
+        self.viewport().update(self.cell_rect(row, column))
+
+    def _show_still(self) -> None:
+        self._painter.live = None
         self.viewport().update()
+
+    def _on_image(self, request: CellRequest) -> None:
+        cell = self._painter.shown.get(request)
+        if cell is not None and cell[0] < self.sheet_model.rowCount() and cell[1] < self.sheet_model.columnCount():
+            self.viewport().update(self.cell_rect(*cell))
 
     # -- dragging slides, dropping files
 
@@ -325,7 +237,7 @@ class SheetView(QTableView):
     def dragMoveEvent(self, event: QDragMoveEvent) -> None:
         data = event.mimeData()
         if data.hasFormat(SLIDES_FORMAT) or data.hasUrls():
-            self._drop_row = self._row_before(event.position().toPoint())
+            self._drop_row = self.layout_.row_before(*self.in_content(event.position().toPoint()))
             self.viewport().update()
             event.setDropAction(Qt.DropAction.MoveAction if data.hasFormat(SLIDES_FORMAT) else Qt.DropAction.CopyAction)
             event.accept()
@@ -337,7 +249,7 @@ class SheetView(QTableView):
         self.viewport().update()
 
     def dropEvent(self, event: QDropEvent) -> None:
-        before = self._row_before(event.position().toPoint())
+        before = self.layout_.row_before(*self.in_content(event.position().toPoint()))
         self._drop_row = -1
         data = event.mimeData()
         if data.hasFormat(SLIDES_FORMAT):
@@ -349,34 +261,45 @@ class SheetView(QTableView):
         event.accept()
         self.viewport().update()
 
-    def _row_before(self, place: QPoint) -> int:
-        row = self.rowAt(place.y())
-        if row < 0:
-            return self.sheet_model.rowCount()
-        middle = self.rowViewportPosition(row) + self.rowHeight(row) // 2
-        return row + (place.y() > middle)
+    # -- painting
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        self._delegate.left_edge = self.columnViewportPosition(SLIDE_COLUMN)
-        super().paintEvent(event)
         painter = QPainter(self.viewport())
-        c = colours()
+        seen, c = event.rect(), colours()
+        painter.fillRect(seen, QColor(c.surround))
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        self._painter.measures = self.layout_.measures
+        if seen == self.viewport().rect():
+            self._painter.shown.clear()
+        rows = self.layout_.rows_in(*self.in_content(seen.topLeft()), seen.width(), seen.height())
+        for row in rows:
+            self._painter.paint_row(painter, self.row_rect(row), row)
+            for column in range(self.sheet_model.columnCount()):
+                place = self.cell_rect(row, column)
+                if event.region().intersects(place):
+                    self._painter.paint_cell(painter, place, row, column)
         if not self.sheet_model.rowCount():
-            painter.setPen(QColor(c.on_surround))
-            painter.setFont(text_font(17))
-            text = "Drop photos or folders here"
-            painter.drawText(self.viewport().rect().adjusted(0, 0, 0, -40), Qt.AlignmentFlag.AlignCenter, text)
-            painter.setFont(text_font(13))
-            text = "or press Add photos. Every photo is then shown in every output."
-            painter.drawText(self.viewport().rect().adjusted(0, 24, 0, 0), Qt.AlignmentFlag.AlignCenter, text)
+            self._paint_invitation(painter)
         if self._drop_row >= 0:
-            last = self.sheet_model.rowCount() - 1
-            y = (
-                self.rowViewportPosition(self._drop_row)
-                if self._drop_row <= last
-                else (self.rowViewportPosition(last) + self.rowHeight(last) if last >= 0 else 2)
-            )
             painter.setPen(QPen(QColor(c.on_surround), 3))
-            y -= joint_height(self._picture_height) // 2
-            painter.drawLine(0, y, self.viewport().width(), y)
+            painter.drawLine(self._drop_line())
         painter.end()
+
+    def _drop_line(self) -> QLine:
+        """Return where the line is that shows before which row something would go."""
+        rows = self.sheet_model.rowCount()
+        half = self.layout_.measures.joint // 2
+        if not rows:
+            return QLine(0, 2, self.viewport().width(), 2)
+        place = self.row_rect(min(self._drop_row, rows - 1))
+        y = place.top() - half if self._drop_row < rows else place.bottom() + 1 - half
+        return QLine(place.left(), y, place.right(), y)
+
+    def _paint_invitation(self, painter: QPainter) -> None:
+        room, centre = self.viewport().rect(), Qt.AlignmentFlag.AlignCenter
+        painter.setPen(QColor(colours().on_surround))
+        painter.setFont(text_font(17))
+        painter.drawText(room.adjusted(0, 0, 0, -40), centre, "Drop photos or folders here")
+        painter.setFont(text_font(13))
+        text = "or press Add photos. Every photo is then shown in every output."
+        painter.drawText(room.adjusted(0, 24, 0, 0), centre, text)

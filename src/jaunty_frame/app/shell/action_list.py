@@ -40,6 +40,7 @@ ACTIONS = {
     "next-finding": ActionEntry("Next finding", "Ctrl+G", slide_actions.go_to_next_finding, True),
     "larger": ActionEntry("Larger rows", _STANDARD.ZoomIn, lambda desk: desk.cells.resize_rows(_LARGER)),
     "smaller": ActionEntry("Smaller rows", _STANDARD.ZoomOut, lambda desk: desk.cells.resize_rows(1 / _LARGER)),
+    "fit-rows": ActionEntry("All outputs in view", "Ctrl+Shift+0", lambda desk: desk.cells.fit_rows()),
     "all-rows": ActionEntry("The whole show at once", "Ctrl+0", lambda desk: desk.cells.show_all_rows()),
     "dark": ActionEntry("Dark", "Ctrl+Shift+L", project_actions.switch_theme),
     "quit": ActionEntry("Quit", _STANDARD.Quit, lambda desk: desk.files.window.close()),

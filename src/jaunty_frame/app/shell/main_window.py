@@ -80,6 +80,7 @@ class MainWindow(QMainWindow):
         self.desk.wanted.connect(self._open)
         self.desk.theme_changed.connect(self.top_bar.show_icons)
         self.desk.theme_changed.connect(self.sheet.viewport().update)
+        self.desk.theme_changed.connect(self.sheet.header.update)
         self.session.changed.connect(self._show_document)
         self.session.saved_changed.connect(self._show_document)
         self.sheet.opened.connect(lambda: self.desk.open("bench"))

@@ -37,7 +37,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("add-photos", "add-folder", add_output),
         ("house-rules", "zones"),
         ("repeat", "turn-left", "turn-right", "find-again", "remove"),
-        ("findings", "next-finding", "larger", "smaller", "all-rows", "dark"),
+        ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
         ("quit",),
     ):
         for item in group:

@@ -6,24 +6,26 @@ from PySide6.QtGui import QColor, QFont, QPainter, QPen
 from jaunty_frame.app.widgets.theme import text_font
 
 MARK_PX = 16
+SMALL_MARK_PX = 11
 
 
-def paint_finding_mark(painter: QPainter, x: int, y: int) -> None:
+def paint_finding_mark(painter: QPainter, x: int, y: int, size: int = MARK_PX) -> None:
     """Paint the mark of a finding: an exclamation mark in a plain box."""
-    box = QRect(x, y, MARK_PX, MARK_PX)
+    box = QRect(x, y, size, size)
     painter.fillRect(box.adjusted(-1, -1, 1, 1), QColor("#1c1c1c"))
     painter.fillRect(box, QColor("#ffffff"))
     painter.setPen(QColor("#1c1c1c"))
-    painter.setFont(text_font(12, QFont.Weight.DemiBold))
+    painter.setFont(text_font(size * 3 // 4, QFont.Weight.DemiBold))
     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "!")
 
 
-def paint_selection(painter: QPainter, place: QRect) -> None:
-    """Paint the double rule of a selected cell: white inside, ink outside."""
+def paint_selection(painter: QPainter, place: QRect, slight: bool = False) -> None:
+    """Paint the double rule of a selected cell: white inside, ink outside; ``slight`` where cells lie close."""
     painter.setBrush(Qt.BrushStyle.NoBrush)
     frame = QRectF(place)
-    for grown, colour in ((1.5, "#ffffff"), (4.0, "#1c1c1c")):
-        pen = QPen(QColor(colour), 3 if grown < 2 else 2)
+    rules = ((0.5, 2, "#ffffff"), (2.0, 1, "#1c1c1c")) if slight else ((1.5, 3, "#ffffff"), (4.0, 2, "#1c1c1c"))
+    for grown, wide, colour in rules:
+        pen = QPen(QColor(colour), wide)
         pen.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
         painter.setPen(pen)
         painter.drawRect(frame.adjusted(-grown, -grown, grown, grown))

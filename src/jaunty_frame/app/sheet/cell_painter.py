@@ -1,0 +1,173 @@
+"""How rows and cells of the sheet look: the picture, its finding, the joint to the next slide, the selection."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt
+from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF
+
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.sheet.sheet_layout import Measures
+from jaunty_frame.app.sheet.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
+from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding_mark, paint_selection
+from jaunty_frame.app.widgets.theme import colours, text_font
+from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.settings import settings_of
+from jaunty_frame.show.words import MOVE_WORDS, transition_words
+
+_LINE = 22
+"""Where text and the joint's line begin, right of the notch of the chosen row."""
+_TWO_LINES_PX = 30
+
+
+def picture_rect(cell: QRect, aspect: float, measures: Measures) -> QRect:
+    """Return where a picture of ``aspect`` lies in a cell."""
+    room = cell.width() - 2 * measures.pad
+    width = min(round(measures.picture_height * aspect), room)
+    high = min(measures.picture_height, round(width / aspect))
+    x = cell.x() + (cell.width() - width) // 2
+    y = cell.y() + measures.pad // 2 + (measures.picture_height - high) // 2
+    return QRect(x, y, max(width, 1), max(high, 1))
+
+
+class CellPainter:
+    """``live`` holds the picture of the cell that plays its move; ``shown`` where each picture was painted last."""
+
+    def __init__(self, session: Session, model: SheetModel, images: CellImages) -> None:
+        self._session, self._model, self._images = session, model, images
+        self.live: tuple[tuple[int, int], QImage] | None = None
+        self.current_row = -1
+        self.measures = Measures(100)
+        self.chosen: Callable[[int, int], bool] = lambda row, column: False
+        self.shown: dict[CellRequest, tuple[int, int]] = {}
+
+    def paint_row(self, painter: QPainter, place: QRect, row: int) -> None:
+        """Paint what lies behind the cells of a row, and the joint below it, which runs through all."""
+        if row == self.current_row:
+            body = place.adjusted(0, 0, 0, -self.measures.joint)
+            painter.fillRect(body, QColor(colours().surround_chosen))
+        self._paint_joint(painter, place, row)
+
+    def paint_cell(self, painter: QPainter, place: QRect, row: int, column: int) -> None:
+        if column == SLIDE_COLUMN:
+            self._paint_slide(painter, place, row)
+        else:
+            self._paint_picture(painter, place, row, column)
+
+    def _paint_slide(self, painter: QPainter, place: QRect, row: int) -> None:
+        own = settings_of(self._model.slide(row), self._session.project.house_rules)
+        painter.setPen(QColor(colours().on_surround))
+        seconds = clock_text(own.seconds)
+        x, y = place.x() + _LINE, place.y() + self.measures.pad // 2
+        lines = [
+            (f"{row + 1}", text_font(19, QFont.Weight.DemiBold), 24),
+            (seconds, text_font(12), 17),
+            ("Auto move" if own.move is Move.AUTO else MOVE_WORDS[own.move], text_font(12), 17),
+        ]
+        if self.measures.low:
+            x = place.x() + 11
+            number = f"{row + 1}", text_font(12, QFont.Weight.DemiBold), 15
+            two = self.measures.picture_height >= _TWO_LINES_PX
+            lines = [number, (seconds, text_font(11), 14)] if two else [number]
+            y += (self.measures.picture_height - sum(high for *_, high in lines)) // 2
+        for text, font, high in lines:
+            painter.setFont(font)
+            painter.drawText(QRect(x, y, place.right() - x, high), Qt.AlignmentFlag.AlignVCenter, text)
+            y += high
+        if row == self.current_row:
+            self._paint_notch(painter, place)
+
+    def _paint_notch(self, painter: QPainter, place: QRect) -> None:
+        size = 5 if self.measures.low else 8
+        left, middle = place.x(), place.y() + self.measures.pad // 2 + min(12, self.measures.picture_height // 2)
+        painter.setBrush(QColor(colours().on_surround))
+        painter.setPen(Qt.PenStyle.NoPen)
+        corners = [QPointF(left, middle - size), QPointF(left + size + 1, middle), QPointF(left, middle + size)]
+        painter.drawPolygon(QPolygonF(corners))
+
+    def _paint_picture(self, painter: QPainter, cell: QRect, row: int, column: int) -> None:
+        photo = self._model.photo(row)
+        is_photo = column == PHOTO_COLUMN
+        if is_photo and photo is None:
+            return  # a card has no photo
+        width, height = photo.upright_size if photo else (1, 1)
+        aspect = width / height if is_photo else float(self._model.output(column).aspect)
+        place = picture_rect(cell, aspect, self.measures)
+        image = self.live[1] if self.live and self.live[0] == (row, column) else None
+        readable = True
+        if image is None:
+            ratio = painter.device().devicePixelRatio() if painter.device() else 1.0
+            request = self._model.request(row, column, round(place.width() * ratio), round(place.height() * ratio))
+            self.shown[request] = row, column
+            image = self._images.image(request, self._session.source)
+            readable = image is not None or not self._images.is_known(request)
+        if image is not None:
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(place, image)
+        else:
+            self._paint_missing(painter, place, readable)
+        if is_photo and photo is not None:
+            self._paint_areas(painter, place, photo)
+        if self._model.cell_findings(row, column):
+            self._paint_mark(painter, place)
+        if self.chosen(row, column):
+            paint_selection(painter, place, slight=self.measures.low)
+
+    def _paint_missing(self, painter: QPainter, place: QRect, readable: bool) -> None:
+        painter.setPen(QPen(QColor(colours().surround_line), 1, Qt.PenStyle.DashLine))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawRect(QRectF(place).adjusted(0.5, 0.5, -0.5, -0.5))
+        if not readable:
+            painter.setPen(QColor(colours().on_surround))
+            painter.setFont(text_font(11))
+            words = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
+            painter.drawText(place.adjusted(4, 4, -4, -4), words, "cannot be read")
+
+    def _paint_mark(self, painter: QPainter, place: QRect) -> None:
+        if self.measures.low:
+            paint_finding_mark(painter, place.right() - SMALL_MARK_PX + 3, place.y() - 1, SMALL_MARK_PX)
+        else:
+            paint_finding_mark(painter, place.right() - MARK_PX - 4, place.y() + 5)
+
+    def _paint_areas(self, painter: QPainter, place: QRect, photo: Photo) -> None:
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        for area in photo.keep_areas:
+            x, y, w, h = area.box
+            box = QRectF(
+                place.x() + x * place.width(), place.y() + y * place.height(), w * place.width(), h * place.height()
+            )
+            if self.measures.low and area.weight < 1:
+                continue  # small photos would be hidden by their areas
+            painter.setPen(QPen(QColor(0, 0, 0, 110), 2 if self.measures.low else 3))
+            painter.drawRect(box)
+            style = Qt.PenStyle.SolidLine if area.weight >= 1 else Qt.PenStyle.DashLine
+            painter.setPen(QPen(QColor("#ffffff"), 0.8 if self.measures.low else 1.2, style))
+            painter.drawRect(box)
+
+    def _paint_joint(self, painter: QPainter, place: QRect, row: int) -> None:
+        project = self._session.project
+        slides, rules = project.slides, project.house_rules
+        last = row + 1 == len(slides)
+        if last and not rules.fade_out:
+            return
+        joint = self.measures.joint
+        strip = QRect(place.x(), place.bottom() + 1 - joint, place.width(), joint)
+        x, middle = strip.x() + _LINE, strip.y() + joint // 2
+        if self.measures.low:
+            painter.setPen(QPen(QColor(colours().surround_line), 1))
+            painter.drawLine(QPointF(strip.x() + 11, middle), QPointF(strip.right(), middle))
+            return
+        transition = settings_of(slides[row], rules).transition
+        text = f"Fade to black {clock_text(rules.fade_out)}" if last else transition_words(transition)
+        painter.setFont(text_font(12))
+        painter.setPen(QPen(QColor(colours().on_surround), 1.5))
+        bracket = min(6 + float(rules.fade_out if last else transition.joint_seconds) * 8, 28.0)
+        high, low = middle - 6, middle + 6
+        painter.drawPolyline([QPointF(x + bracket, high), QPointF(x, high), QPointF(x, low), QPointF(x + bracket, low)])
+        start = x + int(bracket) + 8
+        painter.drawText(QRect(start, strip.y(), 300, joint), Qt.AlignmentFlag.AlignVCenter, text)
+        end = start + painter.fontMetrics().horizontalAdvance(text) + 12
+        painter.setPen(QPen(QColor(colours().surround_line), 1))
+        painter.drawLine(QPointF(end, middle + 0.5), QPointF(strip.right(), middle + 0.5))
