@@ -31,6 +31,20 @@ class BenchCase(WindowCase):
         return self.canvas.to_widget(x, y)
 
 
+class Forgotten(WindowCase):
+    def test_pictures_that_were_forgotten_while_they_were_made_come_all_the_same(self):
+        images, bench = self.window.images, self.window.bench
+        images.forget()
+        for row in range(5):
+            self.window.sheet.select_cell(self.project.slides[row].id, self.project.outputs[0].id)
+            images.forget()
+            self.settle()
+            self.assertTrue(bench.canvas.shows_photo_of(self.project.photos[row].id), row)
+            shown = bench.frame_view.grab(bench.frame_view.picture_rect().toRect()).toImage()
+            colours = {shown.pixelColor(x, shown.height() // 2).rgb() for x in range(4, shown.width() - 4, 3)}
+            self.assertGreater(len(colours), 5, row)
+
+
 class Choices(BenchCase):
     def test_placement_and_move_reach_every_output(self):
         self.choose_option(self.bench.page("placement").placement, "Whole")

@@ -46,6 +46,7 @@ class Bench(QWidget):
         self._build()
         desk.cells.current_cell_changed.connect(self.show_cell)
         desk.images.ready.connect(self._on_image)
+        desk.images.forgotten.connect(self.show_document)
         desk.session.changed.connect(self.show_document)
         self.show_document()
 

@@ -48,13 +48,16 @@ class CellImages(QObject):
     """A cache of pictures. What was asked for last is made first: it is what is looked at."""
 
     ready = Signal(object)
-    _made = Signal(object, object)
+    forgotten = Signal()
+    """All pictures are gone, also those that were waited for: who shows one asks again."""
+    _made = Signal(object, object, int)
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._images: OrderedDict[CellRequest, QImage | None] = OrderedDict()
         self._bytes = 0
         self._unfinished = 0
+        self._forgotten_times = 0
         self._closed = False
         self._waiting: OrderedDict[CellRequest, PhotoSource] = OrderedDict()
         self._lock = threading.Lock()
@@ -118,10 +121,12 @@ class CellImages(QObject):
         """Forget all pictures: photos may have changed."""
         with self._lock:
             self._waiting.clear()
+            self._forgotten_times += 1
         self._images.clear()
         if self._sources is not None:
             self._sources.clear()
         self._bytes = 0
+        self.forgotten.emit()
 
     def close(self) -> None:
         with self._lock:
@@ -136,20 +141,23 @@ class CellImages(QObject):
                 self._unfinished -= 1
                 return
             request, photos = self._waiting.popitem()
+            forgotten_times = self._forgotten_times
         try:
             image = self._painted(request, photos)
         except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
             image = None  # the finding in the cell says what is wrong
-        self._made.emit(request, image)
+        self._made.emit(request, image, forgotten_times)
 
     def _painted(self, request: CellRequest, photos: PhotoSource) -> QImage:
         assert self._sources is not None
         ready = self._sources.of(request.content.sources(request.frame), photos)
         return _painting().painted_image(*request, ready)
 
-    def _take(self, request: CellRequest, image: QImage | None) -> None:
+    def _take(self, request: CellRequest, image: QImage | None, forgotten_times: int) -> None:
         with self._lock:
             self._unfinished -= 1
+            if forgotten_times != self._forgotten_times:
+                return  # made of a photo as it was before
         self._drop(self._images.pop(request, None))
         self._images[request] = image
         self._bytes += image.sizeInBytes() if image else 0

@@ -65,6 +65,7 @@ class SheetView(BlockTable):
         self._drop_row = -1
         self._kept: tuple[str, str] = ("", "")
         images.ready.connect(self._on_image)
+        images.forgotten.connect(self.viewport().update)
         self.sheet_model.modelReset.connect(self._on_reset)
         self.doubleClicked.connect(self.opened)
         self._on_reset()
