@@ -4,7 +4,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, memory, speed, start, steadiness
+from bench import export_ratio, framing, memory, speed, stalls, start, steadiness
 
 FIGURES = {
     "framing": framing.run,
@@ -15,6 +15,7 @@ FIGURES = {
     "plan": speed.run_plan,
     "start": start.run,
     "drag": speed.run_drag,
+    "stalls": stalls.run,
     "memory": memory.run,
 }
 

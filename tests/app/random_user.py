@@ -1,17 +1,14 @@
-"""A random user of the real window, the same for the same seed, and a watchdog over the event loop."""
+"""A random user of the real window, the same for the same seed."""
 
-import faulthandler
 import random
-import tempfile
-import threading
-import time
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, QPointF, Qt, QTimer
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QWidget
+from shiboken6 import isValid
 
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.shell.main_window import MainWindow
@@ -19,7 +16,6 @@ from jaunty_frame.document.edits.outputs import add_output, remove_output
 from jaunty_frame.document.file_format import project_from_text, project_to_text
 from jaunty_frame.document.outputs import PRESETS
 
-_BEAT_MS = 5
 _KEYS = (
     *(Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Return, Qt.Key.Key_Escape),
     *(Qt.Key.Key_Space, Qt.Key.Key_Delete, Qt.Key.Key_Tab, Qt.Key.Key_N, Qt.Key.Key_R, Qt.Key.Key_C, Qt.Key.Key_L),
@@ -32,50 +28,6 @@ _MODIFIERS = (Qt.KeyboardModifier.NoModifier,) * 4 + (
 )
 # What would leave the program, or ask for files with a dialog of the system's.
 _NOT_TRIGGERED = ("quit", "new", "open", "save")
-
-
-class Watchdog:
-    """Measures how long the event loop goes without turning, and sees what it does meanwhile."""
-
-    def __init__(self) -> None:
-        self.longest_ms = 0.0
-        self.stack = ""
-        self._beaten = time.monotonic()
-        self._main = threading.get_ident()
-        self._timer = QTimer()
-        self._timer.timeout.connect(self._beat)
-        self._timer.start(_BEAT_MS)
-        self._over = threading.Event()
-        self._seen: tuple[float, str] = (0.0, "")
-        self._thread = threading.Thread(target=self._watch, daemon=True)
-        self._thread.start()
-
-    def stop(self) -> None:
-        self._over.set()
-        self._timer.stop()
-        self._thread.join()
-
-    def _beat(self) -> None:
-        now = time.monotonic()
-        gap = (now - self._beaten) * 1000
-        if gap > self.longest_ms:
-            self.longest_ms = gap
-            self.stack = self._seen[1] if self._seen[0] == self._beaten else ""
-        self._beaten = now
-
-    def _watch(self) -> None:
-        while not self._over.wait(0.02):
-            beaten = self._beaten
-            if (time.monotonic() - beaten) * 1000 > max(50.0, self.longest_ms * 0.6) and self._seen[0] != beaten:
-                self._seen = beaten, self._stack_of_main()
-
-    def _stack_of_main(self) -> str:
-        """Return where the main thread is, without holding its frames: a painter in one of them would die in here."""
-        with tempfile.TemporaryFile("w+") as file:
-            faulthandler.dump_traceback(file)
-            file.seek(0)
-            threads = file.read().split("\n\n")
-        return next((text for text in threads if f"0x{self._main:016x}" in text), "")
 
 
 class RandomUser:
@@ -174,9 +126,12 @@ class RandomUser:
         for _ in range(self._random.randrange(1, 6)):
             QTest.mouseMove(widget, start + QPoint(self._random.randrange(-60, 60), self._random.randrange(-60, 60)))
             QApplication.processEvents()
+            if not isValid(widget):
+                return  # what was dragged upon is no longer there
         if self._random.random() < 0.3:
             QTest.keyClick(widget, Qt.Key.Key_Escape)
-        QTest.mouseRelease(widget, left, Qt.KeyboardModifier.NoModifier, start)
+        if isValid(widget):
+            QTest.mouseRelease(widget, left, Qt.KeyboardModifier.NoModifier, start)
 
     def turn_the_wheel(self) -> None:
         view = self._window.sheet.viewport()

@@ -6,7 +6,8 @@ import os
 import time
 import unittest
 
-from tests.app.random_user import RandomUser, Watchdog
+from tests.app.random_user import RandomUser
+from tests.app.watchdog import Watchdog
 from tests.app.window_case import WindowCase
 from tests.media.messy_folder import write_messy_folder
 

@@ -102,13 +102,22 @@ class Unlucky(WindowCase):
     def test_a_fault_in_a_painter_is_told_logged_and_lets_the_painter_end(self):
         self.window.session.apply(remove_slides([self.project.slides[0].id]))
         self.settle()
-        sheet = self.window.sheet
-        with mock.patch.object(sheet._delegate, "_paint_slide", side_effect=KeyError("a fault of ours")):
-            sheet.viewport().update()
-            # In its own loop, as in life: from within a call of ours the fault would only come back to us.
-            loop = QEventLoop()
-            QTimer.singleShot(200, loop.quit)
-            loop.exec()
+        sheet, bench = self.window.sheet, self.window.bench
+        for place, widget in (
+            ("sheet.cell_painter", sheet.viewport()),
+            ("sheet.sheet_view", sheet.viewport()),
+            ("sheet.sheet_header", sheet.header),
+            ("bench.photo_canvas", bench.canvas),
+            ("bench.output_strip", bench.strip),
+            ("pictures.frame_view", bench.frame_view),
+            ("widgets.choice", bench.page_choice),
+        ):
+            with mock.patch(f"jaunty_frame.app.{place}.colours", side_effect=KeyError("a fault of ours")):
+                widget.update()
+                # In its own loop, as in life: from within a call of ours the fault would only come back to us.
+                loop = QEventLoop()
+                QTimer.singleShot(60, loop.quit)
+                loop.exec()
         self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
         self.assertIn("a fault of ours", log_path().read_text())
         left = self.window.session._autosaves._file(self.path)

@@ -109,7 +109,10 @@ class WindowCase(unittest.TestCase):
     def settle(self) -> None:
         """Wait until every picture that the window wants is there."""
         self.app.processEvents()
-        self.wait_until(lambda: not self.window.images.is_working())
+        window = self.window
+        self.wait_until(
+            lambda: not (window.images.is_working() or window.session.is_working or window.sheet.is_unfinished)
+        )
         self.app.processEvents()
 
     def choose(self, row: int, output: int = 0) -> None:

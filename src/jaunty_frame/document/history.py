@@ -8,10 +8,20 @@ from jaunty_frame.document.model import Project
 LONGEST = 500
 
 
+class _State(NamedTuple):
+    """A remembered project. amended : how many of the amendments it holds; the others follow when it is wanted.
+
+    To bring hundreds of projects up to date whenever a photo becomes better known would take a second.
+    """
+
+    project: Project
+    amended: int
+
+
 class _Step(NamedTuple):
     label: str
     merge: str
-    before: Project
+    before: _State
 
 
 class History:
@@ -20,7 +30,8 @@ class History:
     def __init__(self, project: Project) -> None:
         self.project = project
         self._past: list[_Step] = []
-        self._future: list[tuple[str, Project]] = []
+        self._future: list[tuple[str, _State]] = []
+        self._amendments: list[Edit] = []
 
     @property
     def undo_label(self) -> str:
@@ -41,7 +52,7 @@ class History:
         if after is self.project:
             return False
         if not (edit.merge and self._past and self._past[-1].merge == edit.merge):
-            self._past.append(_Step(edit.label, edit.merge, self.project))
+            self._past.append(_Step(edit.label, edit.merge, self._state()))
             del self._past[:-LONGEST]
         self._future.clear()
         self.project = after
@@ -57,16 +68,16 @@ class History:
         if not self._past:
             return False
         step = self._past.pop()
-        self._future.append((step.label, self.project))
-        self.project = step.before
+        self._future.append((step.label, self._state()))
+        self.project = self._amended(step.before)
         return True
 
     def redo(self) -> bool:
         if not self._future:
             return False
         label, after = self._future.pop()
-        self._past.append(_Step(label, "", self.project))
-        self.project = after
+        self._past.append(_Step(label, "", self._state()))
+        self.project = self._amended(after)
         return True
 
     def amend(self, edit: Edit) -> bool:
@@ -75,7 +86,16 @@ class History:
         It is applied to every remembered project, so it also holds after an undo.
         """
         before = self.project
-        self._past = [_Step(s.label, s.merge, edit.apply(s.before)) for s in self._past]
-        self._future = [(label, edit.apply(project)) for label, project in self._future]
+        if self._past or self._future:
+            self._amendments.append(edit)
         self.project = edit.apply(before)
         return self.project is not before
+
+    def _state(self) -> _State:
+        return _State(self.project, len(self._amendments))
+
+    def _amended(self, state: _State) -> Project:
+        project = state.project
+        for edit in self._amendments[state.amended :]:
+            project = edit.apply(project)
+        return project

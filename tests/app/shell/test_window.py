@@ -147,7 +147,9 @@ class Saving(WindowCase):
             window.files.open_path(folder / "show.jaunty")
             from jaunty_frame.document.edits.house_rules import set_title
             window.session.apply(set_title("Not saved"))
-            window.session._autosave_timer.timeout.connect(lambda: print("written", flush=True))
+            look = QTimer()
+            look.timeout.connect(lambda: list((folder / "state").glob("*.json")) and print("written", flush=True))
+            look.start(20)
             app.exec()
         """)
         running = subprocess.Popen([sys.executable, "-c", script], stdout=subprocess.PIPE, stderr=subprocess.DEVNULL)

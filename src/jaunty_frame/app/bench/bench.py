@@ -48,6 +48,7 @@ class Bench(QWidget):
         desk.images.ready.connect(self._on_image)
         desk.images.forgotten.connect(self.show_document)
         desk.session.changed.connect(self.show_document)
+        desk.session.findings_changed.connect(self._show_findings)
         self.show_document()
 
     # -- construction
@@ -162,6 +163,19 @@ class Bench(QWidget):
         close = ", a close-up" if cell.close_up else ""
         self.title.setText(f"Slide {cell.position + 1} in {cell.output.name}{close}{reach}")
         self.reason.setText(" ".join(framing_reasons(cell.plan, cell.row)))
+        self._show_findings()
+        self._show_photo_image()
+        self.canvas.show_areas(cell.photo.keep_areas)
+        self.canvas.show_framing(self._framed())
+        self.canvas.show_hint(self._hint())
+        self._show_page_document()
+        self._show_frame()
+        self.strip.show_document()
+
+    def _show_findings(self) -> None:
+        cell = self.cell
+        if not cell.exists:
+            return
         found = [
             (finding, without_place(finding.sentence, finding.slide, cell.output))
             for finding in self._session.findings()
@@ -171,13 +185,7 @@ class Bench(QWidget):
             and finding.kind != bars_left.CHECK.kind
         ]
         self.findings.show_findings(found[:_MOST_FINDINGS])
-        self._show_photo_image()
-        self.canvas.show_areas(cell.photo.keep_areas)
-        self.canvas.show_framing(self._framed())
-        self.canvas.show_hint(self._hint())
-        self._show_page_document()
-        self._show_frame()
-        self.strip.show_document()
+        self.strip.update()
 
     def _framed(self) -> Framed:
         width, height = self.cell.photo.upright_size

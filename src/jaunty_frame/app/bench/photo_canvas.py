@@ -16,7 +16,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
-from jaunty_frame.app.bench.canvas_painting import dim_unseen, paint_area, paint_level_line, paint_move
+from jaunty_frame.app.bench.canvas_painting import Mapping, dim_unseen, paint_area, paint_level_line, paint_move
 from jaunty_frame.app.bench.canvas_shapes import HANDLES, Framed, Grip, Part, corner_of, dragged_area, snapped
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
@@ -136,8 +136,13 @@ class PhotoCanvas(QWidget):
         return x, (self.height() - _HINT_ROOM) / 2 - (top + bottom) / 2 * width * ratio, width
 
     def to_widget(self, x: float, y: float) -> QPointF:
+        return self._mapping()(x, y)
+
+    def _mapping(self) -> Mapping:
+        """Return ``to_widget`` for many points at once."""
         left, top, width = self._placement()
-        return QPointF(left + x * width, top + y * width * self._photo_size[1] / self._photo_size[0])
+        height = width * self._photo_size[1] / self._photo_size[0]
+        return lambda x, y: QPointF(left + x * width, top + y * height)
 
     def _to_photo(self, point: QPointF) -> tuple[float, float]:
         left, top, width = self._placement()
@@ -151,32 +156,33 @@ class PhotoCanvas(QWidget):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         c = colours()
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), QColor(c.surround))
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-        photo = self._rect(Window(0, 0, 1, 1))
-        if self._image is not None:
-            painter.drawImage(photo, self._image)
-        if self._framed is not None:
-            dim_unseen(painter, self.to_widget, photo, self._framed)
-            paint_move(painter, self.to_widget, self._framed, self.size())
-        for k, area in enumerate(self._areas):
-            paint_area(painter, self.to_widget, area, k == self.chosen_area)
-        if self._level_line is not None:
-            paint_level_line(painter, *self._level_line)
-        painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DashLine))
-        for x in self._guides[0]:
-            painter.drawLine(self.to_widget(x, -1), self.to_widget(x, 2))
-        for y in self._guides[1]:
-            painter.drawLine(self.to_widget(-1, y), self.to_widget(2, y))
-        painter.setFont(text_font(11))
-        painter.setPen(QColor(c.on_surround))
-        painter.drawText(self.rect().adjusted(8, 4, -8, -5), _HINT_PLACE, self._hint)
-        if self.hasFocus():
-            painter.setPen(QPen(QColor(c.on_surround), 2))
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawRect(self.rect().adjusted(1, 1, -1, -1))
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), QColor(c.surround))
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            to_widget = self._mapping()
+            photo = QRectF(to_widget(0, 0), to_widget(1, 1))
+            if self._image is not None:
+                painter.drawImage(photo, self._image)
+            if self._framed is not None:
+                dim_unseen(painter, to_widget, photo, self._framed)
+                paint_move(painter, to_widget, self._framed, self.size())
+            for k, area in enumerate(self._areas):
+                paint_area(painter, to_widget, area, k == self.chosen_area)
+            if self._level_line is not None:
+                paint_level_line(painter, *self._level_line)
+            painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DashLine))
+            for x in self._guides[0]:
+                painter.drawLine(to_widget(x, -1), to_widget(x, 2))
+            for y in self._guides[1]:
+                painter.drawLine(to_widget(-1, y), to_widget(2, y))
+            painter.setFont(text_font(11))
+            painter.setPen(QColor(c.on_surround))
+            painter.drawText(self.rect().adjusted(8, 4, -8, -5), _HINT_PLACE, self._hint)
+            if self.hasFocus():
+                painter.setPen(QPen(QColor(c.on_surround), 2))
+                painter.setBrush(Qt.BrushStyle.NoBrush)
+                painter.drawRect(self.rect().adjusted(1, 1, -1, -1))
 
     # -- seizing
 

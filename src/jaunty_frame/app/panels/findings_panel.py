@@ -46,6 +46,7 @@ class FindingsPanel(SidePanel):
         self.again.clicked.connect(lambda: self.session.apply(show_accepted_again()))
         self.again.hide()
         layout.addWidget(row_of(self.close_button, self.again, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
+        self.session.findings_changed.connect(self._on_changed)
         self.jumps: list[QPushButton] = []
         self.remedies: list[QPushButton] = []
         self.let_bes: list[QPushButton] = []

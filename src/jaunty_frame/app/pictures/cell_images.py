@@ -5,7 +5,7 @@ from collections import OrderedDict
 from types import ModuleType
 from typing import TYPE_CHECKING, NamedTuple
 
-from PySide6.QtCore import QObject, Qt, Signal
+from PySide6.QtCore import QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QImage
 
 from jaunty_frame.core.painting.surface import Coding, FrameFormat
@@ -23,7 +23,8 @@ if TYPE_CHECKING:  # see begin and _painting
 
 _MOST_BYTES = 128_000_000
 _MOST_READY_BYTES = 96_000_000
-_MOST_WAITING = 400
+_MOST_WAITING = 1000
+_WORKERS = 2
 
 
 class CellRequest(NamedTuple):
@@ -50,19 +51,21 @@ class CellImages(QObject):
     ready = Signal(object)
     forgotten = Signal()
     """All pictures are gone, also those that were waited for: who shows one asks again."""
-    _made = Signal(object, object, int)
+    _made = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._images: OrderedDict[CellRequest, QImage | None] = OrderedDict()
         self._bytes = 0
-        self._unfinished = 0
         self._forgotten_times = 0
         self._closed = False
         self._waiting: OrderedDict[CellRequest, PhotoSource] = OrderedDict()
+        self._finished: list[tuple[CellRequest, QImage | None, int]] = []
+        self._workers = 0
+        self._will_begin = False
         self._lock = threading.Lock()
         self._sources: ReadySources | None = None
-        self._made.connect(self._take, Qt.ConnectionType.QueuedConnection)
+        self._made.connect(self._take_all, Qt.ConnectionType.QueuedConnection)
         self._pool: ThreadPoolExecutor | None = None
 
     def image(self, request: CellRequest, photos: PhotoSource) -> QImage | None:
@@ -86,15 +89,14 @@ class CellImages(QObject):
         with self._lock:
             if self._closed:
                 return
-            new = request not in self._waiting
             self._waiting[request] = photos
             self._waiting.move_to_end(request)
             while len(self._waiting) > _MOST_WAITING:
                 self._waiting.popitem(last=False)
-            if new:
-                self._unfinished += 1
-        if new and self._pool is not None:
-            self._pool.submit(self._work)
+        # Not while the view that asks is being painted: workers would take Python's lock from it.
+        if self._pool is not None and not self._will_begin:
+            self._will_begin = True
+            QTimer.singleShot(0, self, self._set_to_work)
 
     def begin(self) -> None:
         """Let the workers begin, who until now would only have taken Python's lock from the window being built."""
@@ -103,10 +105,17 @@ class CellImages(QObject):
         with self._lock:
             if self._closed:
                 return
-            waiting = self._unfinished
         self._sources = _painting().ReadySources(_MOST_READY_BYTES)
-        self._pool = ThreadPoolExecutor(2, "cells")
-        for _ in range(waiting):
+        self._pool = ThreadPoolExecutor(_WORKERS, "cells")
+        self._set_to_work()
+
+    def _set_to_work(self) -> None:
+        self._will_begin = False
+        with self._lock:
+            more = 0 if self._closed else min(_WORKERS - self._workers, len(self._waiting))
+            self._workers += more
+        for _ in range(more):
+            assert self._pool is not None
             self._pool.submit(self._work)
 
     def is_known(self, request: CellRequest) -> bool:
@@ -115,7 +124,7 @@ class CellImages(QObject):
     def is_working(self) -> bool:
         """Return whether pictures are still being made."""
         with self._lock:
-            return self._unfinished > 0
+            return bool(self._waiting or self._workers or self._finished)
 
     def forget(self) -> None:
         """Forget all pictures: photos may have changed."""
@@ -136,28 +145,39 @@ class CellImages(QObject):
             self._pool.shutdown(cancel_futures=True)
 
     def _work(self) -> None:
-        with self._lock:
-            if not self._waiting:
-                self._unfinished -= 1
-                return
-            request, photos = self._waiting.popitem()
-            forgotten_times = self._forgotten_times
-        try:
-            image = self._painted(request, photos)
-        except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
-            image = None  # the finding in the cell says what is wrong
-        self._made.emit(request, image, forgotten_times)
+        """Make pictures until none is waited for."""
+        while True:
+            with self._lock:
+                if not self._waiting:
+                    self._workers -= 1
+                    return
+                request, photos = self._waiting.popitem()
+                forgotten_times = self._forgotten_times
+            image = None
+            try:
+                image = self._painted(request, photos)
+            except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
+                pass  # the finding in the cell says what is wrong
+            finally:
+                with self._lock:
+                    first = not self._finished
+                    self._finished.append((request, image, forgotten_times))
+                if first:  # the others are taken with it
+                    self._made.emit()
 
     def _painted(self, request: CellRequest, photos: PhotoSource) -> QImage:
         assert self._sources is not None
         ready = self._sources.of(request.content.sources(request.frame), photos)
         return _painting().painted_image(*request, ready)
 
-    def _take(self, request: CellRequest, image: QImage | None, forgotten_times: int) -> None:
+    def _take_all(self) -> None:
         with self._lock:
-            self._unfinished -= 1
-            if forgotten_times != self._forgotten_times:
-                return  # made of a photo as it was before
+            finished, self._finished = self._finished, []
+        for request, image, forgotten_times in finished:
+            if forgotten_times == self._forgotten_times:  # else made of a photo as it was before
+                self._take(request, image)
+
+    def _take(self, request: CellRequest, image: QImage | None) -> None:
         self._drop(self._images.pop(request, None))
         self._images[request] = image
         self._bytes += image.sizeInBytes() if image else 0

@@ -96,14 +96,14 @@ class FrameView(QWidget):
         found = self._place()
         if found is None:
             return
-        painter = QPainter(self)
-        place = self.picture_rect()
-        painter.fillRect(place, QColor(colours().surround))
-        if self._image is not None:
-            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-            painter.drawImage(place, self._image)
-        if self.zones_shown:
-            self._paint_zones(painter, place, found[0].output)
+        with QPainter(self) as painter:
+            place = self.picture_rect()
+            painter.fillRect(place, QColor(colours().surround))
+            if self._image is not None:
+                painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+                painter.drawImage(place, self._image)
+            if self.zones_shown:
+                self._paint_zones(painter, place, found[0].output)
 
     def _paint_zones(self, painter: QPainter, place: QRectF, output: Output) -> None:
         zones = output.zones.as_zones()

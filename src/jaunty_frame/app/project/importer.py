@@ -63,9 +63,9 @@ class Importer(QObject):
 
     def check_photos(self) -> None:
         """Compare the photos with the disk: they may have moved, changed or gone."""
-        if not self._session.project.photos or self.task is not None:
+        if not self._session.latest.photos or self.task is not None:
             return
-        project, folder, cache = self._session.project, self._session.folder, self._session.cache
+        project, folder, cache = self._session.latest, self._session.folder, self._session.cache
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
             from jaunty_frame.media.photos.photo_check import check_photos  # as above
@@ -112,20 +112,20 @@ class Importer(QObject):
 
     def find_areas(self) -> None:
         """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
-        self._find([photo for photo in self._session.project.photos if not photo.finder], again=False)
+        self._find([photo for photo in self._session.latest.photos if not photo.finder], again=False)
 
     def find_areas_again(self, photo_ids: Iterable[str]) -> None:
         """Look once more because the user asked; what was found before is replaced, what was drawn stays."""
         ids = set(photo_ids)
         self._looked_for -= ids
-        self._find([photo for photo in self._session.project.photos if photo.id in ids], again=True)
+        self._find([photo for photo in self._session.latest.photos if photo.id in ids], again=True)
 
     def _find(self, photos: list[Photo], again: bool) -> None:
         wanted = [photo for photo in photos if photo.id not in self._looked_for]
         if not wanted or self.finding is not None:
             return
         self._looked_for |= {photo.id for photo in wanted}
-        source = self._session.source
+        source = self._session.latest_source
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> None:
             # The networks take 0.1 s to read, and only where there is something to look at.
@@ -153,7 +153,7 @@ class Importer(QObject):
         self._looked_for.clear()
 
     def _take(self, imported: "Imported", at: int | None) -> Said:
-        fresh, copies = without_copies(self._session.project, imported.photos)
+        fresh, copies = without_copies(self._session.latest, imported.photos)
         if fresh:
             self._session.apply(add_photos(fresh, at))
         sentences = list(imported.problems)

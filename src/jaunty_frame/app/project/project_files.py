@@ -90,7 +90,7 @@ class ProjectFiles(QObject):
             self._session.discard_autosave()
             proceed()
 
-        _dialogs().ask_about_changes(self.window, self._session.project.title, save, drop)
+        _dialogs().ask_about_changes(self.window, self._session.latest.title, save, drop)
 
 
 def _dialogs() -> ModuleType:

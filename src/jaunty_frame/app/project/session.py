@@ -5,18 +5,21 @@ from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
+from jaunty_frame.app.project.show_work import Shown, ShowWork
+from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.finding import Finding
-from jaunty_frame.show.findings.findings import all_findings, is_accepted
-from jaunty_frame.show.planning.plan import Plan, Planner
+from jaunty_frame.show.findings.findings import is_accepted
+from jaunty_frame.show.planning.plan import Plan
 
 AUTOSAVE_DELAY_MS = 1500
 START_OUTPUTS = ("tall", "square", "wide")
@@ -28,10 +31,17 @@ def empty_project() -> Project:
 
 
 class Session(QObject):
-    """One open project. ``changed`` follows every change of it; ``saved_changed`` every change of path or savedness."""
+    """One open project. Edits go to its ``latest`` state; views show ``project``, with the plans that belong to it.
+
+    The two are the same but for the time that planning takes. ``changed`` follows every change of what is shown,
+    ``findings_changed`` what the checks say of it, ``saved_changed`` every change of path or savedness.
+    """
 
     changed = Signal()
+    findings_changed = Signal()
     saved_changed = Signal()
+    # A sentence for the user.
+    failed = Signal(str)
 
     def __init__(self, cache: ThumbnailCache | None = None, autosaves: AutosaveStore | None = None) -> None:
         super().__init__()
@@ -41,17 +51,38 @@ class Session(QObject):
         self._saved: Project | None = self._history.project
         self.path: Path | None = None
         self.states: dict[str, PhotoState] = {}
-        self._planner = Planner()
-        self._findings: list[Finding] | None = None
-        self.source = PhotoSource(self.folder, self.cache)
+        self._work = ShowWork(self)
+        self._work.planned.connect(self._show)
+        self._work.checked.connect(self._take_findings)
+        self._work.failed.connect(self.failed)
+        self._shown = Shown(Project(), {})
+        self._is_showing = False
+        self._findings: list[Finding] = []
+        self._checked: list[Finding] = []
+        self._checked_plans: object = None
+        self._checked_states: object = None
+        self.source = self._latest_source = PhotoSource(self.folder, self.cache)
+        self._autosaving: Task | None = None
         self._autosave_timer = QTimer(self)
         self._autosave_timer.setSingleShot(True)
         self._autosave_timer.setInterval(AUTOSAVE_DELAY_MS)
-        self._autosave_timer.timeout.connect(self.write_autosave)
+        self._autosave_timer.timeout.connect(self._autosave)
+        self._work.plan(self.latest)
 
     @property
     def project(self) -> Project:
+        """The project as it is shown."""
+        return self._shown.project
+
+    @property
+    def latest(self) -> Project:
+        """The project with every edit, also those that are still being planned."""
         return self._history.project
+
+    @property
+    def is_working(self) -> bool:
+        """Whether plans or findings are still being made."""
+        return self._work.is_working
 
     @property
     def folder(self) -> Path:
@@ -60,7 +91,7 @@ class Session(QObject):
 
     @property
     def is_saved(self) -> bool:
-        return self.project is self._saved
+        return self.latest is self._saved
 
     @property
     def undo_label(self) -> str:
@@ -71,7 +102,8 @@ class Session(QObject):
         return self._history.redo_label
 
     def plans(self) -> dict[str, Plan]:
-        return self._planner.plans(self.project)
+        """Return the plans of ``project``, by the ids of its outputs."""
+        return self._shown.plans
 
     def place_of(self, slide_id: str, output_id: str) -> tuple[Plan, int] | None:
         """Return the plan of an output and a slide's position in it; None where either is gone."""
@@ -80,16 +112,54 @@ class Session(QObject):
         return None if plan is None or position is None else (plan, position)
 
     def findings(self) -> list[Finding]:
-        """Return the findings that are to be marked, those that the user asked for left out."""
-        if self._findings is None:
-            found = all_findings(self.project, self.plans(), self.states) if self.project.slides else []
-            self._findings = [
-                finding for finding in found if not finding.noted_only and not is_accepted(self.project, finding)
-            ]
+        """Return the findings that are to be marked, those that the user asked for left out.
+
+        While new ones are worked out they are those of the state before, of slides and outputs that are still there.
+        """
         return self._findings
 
+    def _show(self, shown: Shown) -> None:
+        """Show a planned project, with its findings if they are found at once."""
+        self._shown = shown
+        if shown.project is self.latest:
+            self.source = self._latest_source
+        self._is_showing = True
+        if shown.plans is self._checked_plans and self.states is self._checked_states:
+            self._choose_findings()
+        else:
+            self._work.check(shown, self.states)
+        self._is_showing = False
+        self.changed.emit()
+
+    def _take_findings(self, shown: Shown, states: Mapping[str, PhotoState], findings: list[Finding]) -> None:
+        self._checked, self._checked_plans, self._checked_states = findings, shown.plans, states
+        self._choose_findings()
+        if not self._is_showing:
+            self.findings_changed.emit()
+
+    def _choose_findings(self) -> None:
+        slides = {slide.id for slide in self.project.slides}
+        self._findings = [
+            finding
+            for finding in self._checked
+            if not (finding.noted_only or is_accepted(self.project, finding))
+            and finding.slide_id in slides
+            and finding.output in self._shown.plans
+        ]
+
+    @property
+    def latest_source(self) -> PhotoSource:
+        """Where the photos of ``latest`` are read from; ``source`` is for those of ``project``."""
+        return self._latest_source
+
     def apply(self, edit: Edit) -> None:
-        if self._history.apply(edit):
+        try:
+            changed = self._history.apply(edit)
+        except (JauntyError, LookupError, StopIteration, ValueError):
+            if self.latest is self.project:
+                raise
+            return  # made for what is still to be seen, but was taken away by an edit before
+        if changed:
             self._announce()
 
     def close_gesture(self) -> None:
@@ -117,12 +187,11 @@ class Session(QObject):
         was_saved = self.is_saved
         self._history.amend(edit)
         if was_saved:
-            self._saved = self.project
+            self._saved = self.latest
         self._announce()
 
     def _announce(self) -> None:
-        self._findings = None
-        self.changed.emit()
+        self._work.plan(self.latest)
         self.saved_changed.emit()
         if not self.is_saved:
             self._autosave_timer.start()
@@ -142,12 +211,13 @@ class Session(QObject):
         self._announce()
 
     def _replace(self, project: Project, path: Path | None) -> None:
-        self._autosave_timer.stop()
+        self._end_autosaving()
         self.path = path
         self._history = History(project)
         self._saved = project
         self.states = {}
-        self.source = PhotoSource(self.folder, self.cache)
+        self._latest_source = PhotoSource(self.folder, self.cache)
+        self._work.forget()
         self._announce()
 
     def save(self, path: Path) -> None:
@@ -156,28 +226,63 @@ class Session(QObject):
         after = path.absolute().parent
         if before != after or self.path is None:
             self._history.amend(Edit("Paths", lambda project: rebased(project, before, after)))
-        save_project(self.project, path)
-        self._autosave_timer.stop()
+        save_project(self.latest, path)
+        self._end_autosaving()
         self._autosaves.discard(self.path)
         self._autosaves.discard(path)
         self.path = path
-        self.source = PhotoSource(self.folder, self.cache)
-        self._saved = self.project
-        self.changed.emit()
-        self.saved_changed.emit()
+        self._latest_source = PhotoSource(self.folder, self.cache)
+        self._saved = self.latest
+        self._announce()
+
+    def _autosave(self) -> None:
+        """Write an autosave beside the GUI thread."""
+        if self.is_saved:
+            return
+        if self._autosaving is not None:
+            self._autosave_timer.start()  # once more, when that one is written
+            return
+        project, path = self.latest, self.path
+        task = self._autosaving = Task("autosave", lambda report, stopped: self._autosaves.write(project, path), self)
+
+        def end(_: object) -> None:
+            self._autosaving = None
+            task.deleteLater()
+            if self.is_saved or self.path != path:
+                self._autosaves.discard(path)  # saved, or given up, while it was written
+
+        task.finished.connect(end)
+        task.failed.connect(end)
+        task.start()
 
     def write_autosave(self) -> None:
+        """Write an autosave at once, because the program is about to end."""
+        self._end_autosaving()
         if not self.is_saved:
-            self._autosaves.write(self.project, self.path)
+            self._autosaves.write(self.latest, self.path)
 
     def discard_autosave(self) -> None:
         """Forget unsaved changes for good: the user said so."""
-        self._autosave_timer.stop()
+        self._end_autosaving()
         self._autosaves.discard(self.path)
 
     def forget_changes(self) -> None:
         """Count the present state as saved: the user gave up the changes, or they are saved elsewhere."""
-        self._saved = self.project
+        self._saved = self.latest
+
+    def wait(self) -> None:
+        """Wait until nothing is worked on; to be called only when nothing else is to be done."""
+        self._work.wait()
+        if self._autosaving is not None:
+            self._autosaving.wait()
+            if self.is_saved:
+                self._autosaves.discard(self.path)
+
+    def _end_autosaving(self) -> None:
+        """Have no autosave under way, so that none is written after what happens now."""
+        self._autosave_timer.stop()
+        if self._autosaving is not None:
+            self._autosaving.wait()
 
     def left_behind(self, path: Path | None) -> Autosave | None:
         """Return what a killed program left of the project in ``path``, if it differs from what is saved."""

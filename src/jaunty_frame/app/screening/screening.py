@@ -85,18 +85,18 @@ class _Picture(QWidget):
         return QRectF((self.width() - width) / 2, (self.height() - height) / 2, width, height)
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), QColor("#1a1a1a"))
-        if self.image is not None and not self.message:
-            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-            painter.drawImage(self.picture_rect(), self.image)
-        elif self.message:
-            painter.setPen(QColor("#ffffff"))
-            painter.drawText(
-                self.rect().adjusted(40, 40, -40, -40),
-                Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
-                self.message,
-            )
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), QColor("#1a1a1a"))
+            if self.image is not None and not self.message:
+                painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+                painter.drawImage(self.picture_rect(), self.image)
+            elif self.message:
+                painter.setPen(QColor("#ffffff"))
+                painter.drawText(
+                    self.rect().adjusted(40, 40, -40, -40),
+                    Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
+                    self.message,
+                )
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.clicked.emit()

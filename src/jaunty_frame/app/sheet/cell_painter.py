@@ -1,14 +1,15 @@
 """How rows and cells of the sheet look: the picture, its finding, the joint to the next slide, the selection."""
 
-from collections.abc import Callable
+from functools import lru_cache
+from typing import NamedTuple
 
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF
+from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF, QRegion
 
-from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.sheet.sheet_layout import Measures
-from jaunty_frame.app.sheet.sheet_model import PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
+from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
+from jaunty_frame.app.sheet.sheet_layout import Measures, SheetLayout
+from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
 from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding_mark, paint_selection
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
@@ -32,34 +33,62 @@ def picture_rect(cell: QRect, aspect: float, measures: Measures) -> QRect:
     return QRect(x, y, max(width, 1), max(high, 1))
 
 
+_clock_text = lru_cache(256)(clock_text)
+"""Fractions as text take as long as a picture, and a show has few different lengths."""
+
+
+class _Column(NamedTuple):
+    """Where the pictures of an output lie, from a row's left and top; the photos' have a place of their own each."""
+
+    left: int
+    width: int
+    picture: QRect
+
+
 class CellPainter:
-    """``live`` holds the picture of the cell that plays its move; ``shown`` where each picture was painted last."""
+    """``live`` : the picture of the cell that plays its move; ``chosen`` : the cells with a double rule."""
 
-    def __init__(self, session: Session, model: SheetModel, images: CellImages) -> None:
-        self._session, self._model, self._images = session, model, images
-        self.live: tuple[tuple[int, int], QImage] | None = None
+    def __init__(self, session: Session, model: SheetModel, pictures: CellPictures) -> None:
+        self._session, self._model, self._pictures = session, model, pictures
+        self.live: tuple[Cell, QImage] | None = None
         self.current_row = -1
+        self.chosen: set[Cell] = set()
         self.measures = Measures(100)
-        self.chosen: Callable[[int, int], bool] = lambda row, column: False
-        self.shown: dict[CellRequest, tuple[int, int]] = {}
+        self._layout: SheetLayout | None = None
+        self._columns: list[_Column] = []
 
-    def paint_row(self, painter: QPainter, place: QRect, row: int) -> None:
-        """Paint what lies behind the cells of a row, and the joint below it, which runs through all."""
+    def show_layout(self, layout: SheetLayout) -> None:
+        """Paint as a layout says from now on."""
+        if layout is self._layout:
+            return
+        self._layout, self.measures = layout, layout.measures
+        self._columns = []
+        for column in range(len(layout.widths)):
+            cell = QRect(*layout.cell(0, column))
+            aspect = float(self._model.output(column).aspect) if column >= FIRST_OUTPUT else 1.0
+            self._columns.append(_Column(cell.x(), cell.width(), picture_rect(cell, aspect, self.measures)))
+
+    def paint_row(self, painter: QPainter, place: QRect, row: int, wanted: QRegion | None) -> None:
+        """Paint a row with the joint below it, all or what lies in a region."""
         if row == self.current_row:
             body = place.adjusted(0, 0, 0, -self.measures.joint)
             painter.fillRect(body, QColor(colours().surround_chosen))
         self._paint_joint(painter, place, row)
-
-    def paint_cell(self, painter: QPainter, place: QRect, row: int, column: int) -> None:
-        if column == SLIDE_COLUMN:
-            self._paint_slide(painter, place, row)
-        else:
-            self._paint_picture(painter, place, row, column)
+        for column, (left, width, picture) in enumerate(self._columns):
+            cell = QRect(place.x() + left, place.y(), width, place.height())
+            if wanted is not None and not wanted.intersects(cell):
+                continue
+            if column == SLIDE_COLUMN:
+                self._paint_slide(painter, cell, row)
+            elif column == PHOTO_COLUMN:
+                self._paint_photo(painter, cell, row)
+            else:
+                self._paint_picture(painter, picture.translated(place.topLeft()), row, column)
 
     def _paint_slide(self, painter: QPainter, place: QRect, row: int) -> None:
         own = settings_of(self._model.slide(row), self._session.project.house_rules)
         painter.setPen(QColor(colours().on_surround))
-        seconds = clock_text(own.seconds)
+        seconds = _clock_text(own.seconds)
         x, y = place.x() + _LINE, place.y() + self.measures.pad // 2
         lines = [
             (f"{row + 1}", text_font(19, QFont.Weight.DemiBold), 24),
@@ -87,38 +116,35 @@ class CellPainter:
         corners = [QPointF(left, middle - size), QPointF(left + size + 1, middle), QPointF(left, middle + size)]
         painter.drawPolygon(QPolygonF(corners))
 
-    def _paint_picture(self, painter: QPainter, cell: QRect, row: int, column: int) -> None:
+    def _paint_photo(self, painter: QPainter, cell: QRect, row: int) -> None:
         photo = self._model.photo(row)
-        is_photo = column == PHOTO_COLUMN
-        if is_photo and photo is None:
+        if photo is None:
             return  # a card has no photo
-        width, height = photo.upright_size if photo else (1, 1)
-        aspect = width / height if is_photo else float(self._model.output(column).aspect)
-        place = picture_rect(cell, aspect, self.measures)
-        image = self.live[1] if self.live and self.live[0] == (row, column) else None
-        readable = True
-        if image is None:
-            ratio = painter.device().devicePixelRatio() if painter.device() else 1.0
-            request = self._model.request(row, column, round(place.width() * ratio), round(place.height() * ratio))
-            self.shown[request] = row, column
-            image = self._images.image(request, self._session.source)
-            readable = image is not None or not self._images.is_known(request)
+        width, height = photo.upright_size
+        place = picture_rect(cell, width / height, self.measures)
+        self._paint_picture(painter, place, row, PHOTO_COLUMN, photo)
+
+    def _paint_picture(
+        self, painter: QPainter, place: QRect, row: int, column: int, photo: Photo | None = None
+    ) -> None:
+        ratio = painter.device().devicePixelRatio()
+        size = round(place.width() * ratio), round(place.height() * ratio)
+        image, readable = self._pictures.picture(row, column, size)
+        if self.live and self.live[0] == (row, column):
+            image = self.live[1]
         if image is not None:
-            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawImage(place, image)
         else:
             self._paint_missing(painter, place, readable)
-        if is_photo and photo is not None:
+        if photo is not None:
             self._paint_areas(painter, place, photo)
         if self._model.cell_findings(row, column):
             self._paint_mark(painter, place)
-        if self.chosen(row, column):
+        if (row, column) in self.chosen:
             paint_selection(painter, place, slight=self.measures.low)
 
     def _paint_missing(self, painter: QPainter, place: QRect, readable: bool) -> None:
-        painter.setPen(QPen(QColor(colours().surround_line), 1, Qt.PenStyle.DashLine))
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawRect(QRectF(place).adjusted(0.5, 0.5, -0.5, -0.5))
+        painter.fillRect(place, QColor(colours().surround_chosen))
         if not readable:
             painter.setPen(QColor(colours().on_surround))
             painter.setFont(text_font(11))

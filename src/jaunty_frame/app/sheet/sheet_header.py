@@ -42,14 +42,14 @@ class SheetHeader(QWidget):
         return outputs[column - FIRST_OUTPUT] if FIRST_OUTPUT <= column < FIRST_OUTPUT + len(outputs) else None
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), QColor(colours().band))
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        for block in range(self._layout.blocks):
-            for column in range(PHOTO_COLUMN, len(self._layout.widths)):
-                rect = self.head_rect(column, block)
-                if rect.intersects(event.rect()):
-                    self._paint_head(painter, rect, column)
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), QColor(colours().band))
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            for block in range(self._layout.blocks):
+                for column in range(PHOTO_COLUMN, len(self._layout.widths)):
+                    rect = self.head_rect(column, block)
+                    if rect.intersects(event.rect()):
+                        self._paint_head(painter, rect, column)
 
     def _paint_head(self, painter: QPainter, rect: QRect, column: int) -> None:
         c = colours()

@@ -31,15 +31,13 @@ class SheetModel(QAbstractTableModel):
         self._shape: tuple = ()
         self._by_cell: dict[tuple[str, str], list[Finding]] = {}
         session.changed.connect(self._on_changed)
+        session.findings_changed.connect(self._on_findings)
         self._on_changed()
 
     def _on_changed(self) -> None:
         project = self._session.project
         shape = tuple(slide.id for slide in project.slides), tuple((o.id, o.aspect) for o in project.outputs)
-        self._by_cell = {}
-        for finding in self._session.findings():
-            place = "" if finding.of_photo else finding.output
-            self._by_cell.setdefault((finding.slide_id, place), []).append(finding)
+        self._sort_findings()
         if shape != self._shape:
             self.beginResetModel()
             self._shape = shape
@@ -48,6 +46,17 @@ class SheetModel(QAbstractTableModel):
             last = self.index(self.rowCount() - 1, self.columnCount() - 1)
             self.dataChanged.emit(self.index(0, 0), last)
             self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+
+    def _sort_findings(self) -> None:
+        self._by_cell = {}
+        for finding in self._session.findings():
+            place = "" if finding.of_photo else finding.output
+            self._by_cell.setdefault((finding.slide_id, place), []).append(finding)
+
+    def _on_findings(self) -> None:
+        self._sort_findings()
+        if self._shape and self._shape[0]:
+            self.dataChanged.emit(self.index(0, 0), self.index(self.rowCount() - 1, self.columnCount() - 1))
 
     def rowCount(self, parent: Index = QModelIndex()) -> int:
         return 0 if parent.isValid() else len(self._session.project.slides)
@@ -103,6 +112,10 @@ class SheetModel(QAbstractTableModel):
     def output(self, column: int) -> Output:
         return self._session.project.outputs[column - FIRST_OUTPUT]
 
+    def name(self, row: int, column: int) -> tuple[str, str]:
+        """Return the ids of a cell's slide and output, of no output where it shows the photo."""
+        return self.slide(row).id, "" if column == PHOTO_COLUMN else self.output(column).id
+
     def plan(self, column: int) -> Plan:
         return self._session.plans()[self.output(column).id]
 
@@ -110,8 +123,7 @@ class SheetModel(QAbstractTableModel):
         """Return what is marked in a cell; what is about the photo as such is marked at the photo."""
         if column == SLIDE_COLUMN:
             return []
-        place = "" if column == PHOTO_COLUMN else self.output(column).id
-        return self._by_cell.get((self.slide(row).id, place), [])
+        return self._by_cell.get(self.name(row, column), [])
 
     def request(self, row: int, column: int, width: int, height: int) -> CellRequest:
         """Return what the picture of a cell is, at a size in device pixels."""

@@ -1,8 +1,10 @@
 """The sheet: rows are slides, columns are outputs."""
 
+from collections.abc import Iterable
+from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QEvent, QItemSelection, QItemSelectionModel, QLine, QPoint, Qt, Signal
+from PySide6.QtCore import QEvent, QItemSelection, QItemSelectionModel, QLine, QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -23,6 +25,7 @@ from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.block_table import BlockTable
 from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
+from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDES_FORMAT, Index, SheetModel
@@ -48,8 +51,8 @@ class SheetView(BlockTable):
         super().__init__(SheetModel(session), SheetHeader(session), parent)
         self._session, self._images = session, images
         self.sheet_model.setParent(self)
-        self._painter = CellPainter(session, self.sheet_model, images)
-        self._painter.chosen = lambda row, column: self.selectionModel().isSelected(self.sheet_model.index(row, column))
+        self._pictures = CellPictures(session, self.sheet_model, images)
+        self._painter = CellPainter(session, self.sheet_model, self._pictures)
         self._player = CellPlayer(self._seconds_of, self._live_image, self)
         self._player.played.connect(self._show_live)
         self._player.stopped.connect(self._show_still)
@@ -65,7 +68,7 @@ class SheetView(BlockTable):
         self._drop_row = -1
         self._kept: tuple[str, str] = ("", "")
         images.ready.connect(self._on_image)
-        images.forgotten.connect(self.viewport().update)
+        images.forgotten.connect(self._on_forgotten)
         self.sheet_model.modelReset.connect(self._on_reset)
         self.doubleClicked.connect(self.opened)
         self._on_reset()
@@ -226,9 +229,11 @@ class SheetView(BlockTable):
         self.viewport().update()
 
     def _on_image(self, request: CellRequest) -> None:
-        cell = self._painter.shown.get(request)
-        if cell is not None and cell[0] < self.sheet_model.rowCount() and cell[1] < self.sheet_model.columnCount():
-            self.viewport().update(self.cell_rect(*cell))
+        self._paint_cells(self._pictures.made(request))
+
+    def _on_forgotten(self) -> None:
+        self._pictures.forget()
+        self.viewport().update()
 
     # -- dragging slides, dropping files
 
@@ -264,27 +269,50 @@ class SheetView(BlockTable):
 
     # -- painting
 
+    @property
+    def is_unfinished(self) -> bool:
+        """Whether there are cells that the last painting left for the next."""
+        return bool(self._pictures.postponed)
+
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self.viewport())
-        seen, c = event.rect(), colours()
-        painter.fillRect(seen, QColor(c.surround))
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        self._painter.measures = self.layout_.measures
-        if seen == self.viewport().rect():
-            self._painter.shown.clear()
-        rows = self.layout_.rows_in(*self.in_content(seen.topLeft()), seen.width(), seen.height())
-        for row in rows:
-            self._painter.paint_row(painter, self.row_rect(row), row)
-            for column in range(self.sheet_model.columnCount()):
-                place = self.cell_rect(row, column)
+        with QPainter(self.viewport()) as painter:
+            seen, c = event.rect(), colours()
+            painter.fillRect(seen, QColor(c.surround))
+            painter.setRenderHints(QPainter.RenderHint.Antialiasing | QPainter.RenderHint.SmoothPixmapTransform)
+            self._painter.show_layout(self.layout_)
+            rows = self.layout_.rows_in(*self.in_content(seen.topLeft()), seen.width(), seen.height())
+            self._painter.chosen = self._chosen_in(rows)
+            whole = seen == self.viewport().rect()
+            self._pictures.begin()
+            for row in rows:
+                place = self.row_rect(row)
                 if event.region().intersects(place):
-                    self._painter.paint_cell(painter, place, row, column)
-        if not self.sheet_model.rowCount():
-            self._paint_invitation(painter)
-        if self._drop_row >= 0:
-            painter.setPen(QPen(QColor(c.on_surround), 3))
-            painter.drawLine(self._drop_line())
-        painter.end()
+                    self._painter.paint_row(painter, place, row, None if whole else event.region())
+            self._pictures.end(whole)
+            if self._pictures.postponed:
+                QTimer.singleShot(0, self, partial(self._paint_cells, self._pictures.postponed))
+            if not self.sheet_model.rowCount():
+                self._paint_invitation(painter)
+            if self._drop_row >= 0:
+                painter.setPen(QPen(QColor(c.on_surround), 3))
+                painter.drawLine(self._drop_line())
+
+    def _paint_cells(self, cells: Iterable[Cell]) -> None:
+        """Have cells painted anew, those that are still there."""
+        rows, columns = self.sheet_model.rowCount(), self.sheet_model.columnCount()
+        for row, column in cells:
+            if row < rows and column < columns:
+                self.viewport().update(self.cell_rect(row, column))
+
+    def _chosen_in(self, rows: list[int]) -> set[Cell]:
+        """Return the chosen cells of some rows."""
+        seen = set(rows)
+        return {
+            (row, column)
+            for part in self.selectionModel().selection().toList()
+            for row in seen.intersection(range(part.top(), part.bottom() + 1))
+            for column in range(part.left(), part.right() + 1)
+        }
 
     def _drop_line(self) -> QLine:
         """Return where the line is that shows before which row something would go."""

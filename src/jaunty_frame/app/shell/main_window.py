@@ -91,6 +91,7 @@ class MainWindow(QMainWindow):
         self.sheet.header.menu_wanted.connect(menus.show_output_menu)
         self.files.opened.connect(self._on_opened)
         self.net.caught.connect(self.notice.show_sentences)
+        self.session.failed.connect(lambda sentence: self.notice.show_sentences([sentence]))
         self.files.said.connect(self.notice.show_sentences)
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
@@ -146,7 +147,7 @@ class MainWindow(QMainWindow):
     def _show_document(self) -> None:
         session = self.session
         name = session.path.name if session.path else "not saved yet"
-        self.setWindowTitle(f"{session.project.title} ({name})[*]")
+        self.setWindowTitle(f"{session.latest.title} ({name})[*]")
         self.setWindowModified(not session.is_saved)
         show_actions(self.desk, self.pages.currentWidget() is self.workplace)
 
@@ -204,6 +205,7 @@ class MainWindow(QMainWindow):
             self.screening.stop()
         self.side.shut_down()
         self.images.close()
+        self.session.wait()
         self.net.close()
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:

@@ -75,6 +75,7 @@ class TopBar(QWidget):
             layout.addWidget(button)
         self.show_icons()
         session.changed.connect(self.show_document)
+        session.findings_changed.connect(self.show_document)
         self.show_document()
 
     def show_icons(self) -> None:

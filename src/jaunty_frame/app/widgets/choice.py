@@ -83,23 +83,23 @@ class Choice(QWidget):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         c = colours()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        frame = QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
-        painter.setPen(QPen(QColor(c.accent), 2) if self.hasFocus() else QPen(QColor(c.hairline), 1))
-        painter.setBrush(QColor(c.field))
-        painter.drawRoundedRect(frame, 5, 5)
-        for (option, label), rect in zip(self._options, self.option_rects(), strict=True):
-            on = option == self._value
-            painter.setFont(text_font(12, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
-            enabled = self.isEnabled()
-            painter.setPen(QColor(c.accent if on and enabled else c.ink if enabled else c.quiet))
-            painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, label)
-            if on:
-                half = self._label_widths[label] / 2 + 2
-                y = rect.bottom() - 4.5
-                painter.setPen(QPen(QColor(c.accent), 2.5))
-                painter.drawLine(QPointF(rect.center().x() - half, y), QPointF(rect.center().x() + half, y))
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            frame = QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
+            painter.setPen(QPen(QColor(c.accent), 2) if self.hasFocus() else QPen(QColor(c.hairline), 1))
+            painter.setBrush(QColor(c.field))
+            painter.drawRoundedRect(frame, 5, 5)
+            for (option, label), rect in zip(self._options, self.option_rects(), strict=True):
+                on = option == self._value
+                painter.setFont(text_font(12, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
+                enabled = self.isEnabled()
+                painter.setPen(QColor(c.accent if on and enabled else c.ink if enabled else c.quiet))
+                painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, label)
+                if on:
+                    half = self._label_widths[label] / 2 + 2
+                    y = rect.bottom() - 4.5
+                    painter.setPen(QPen(QColor(c.accent), 2.5))
+                    painter.drawLine(QPointF(rect.center().x() - half, y), QPointF(rect.center().x() + half, y))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         for (option, _), rect in zip(self._options, self.option_rects(), strict=True):

@@ -28,13 +28,13 @@ class ColourButton(QPushButton):
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(
-            QPen(QColor(colours().accent if self.hasFocus() else colours().quiet), 2 if self.hasFocus() else 1)
-        )
-        painter.setBrush(QColor(self._code))
-        painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 5, 5)
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setPen(
+                QPen(QColor(colours().accent if self.hasFocus() else colours().quiet), 2 if self.hasFocus() else 1)
+            )
+            painter.setBrush(QColor(self._code))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 5, 5)
 
     def _choose(self) -> None:
         dialog = QColorDialog(QColor(self._code), self)

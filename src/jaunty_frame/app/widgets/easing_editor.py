@@ -47,26 +47,26 @@ class EasingEditor(QWidget):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         c = colours()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(QPen(QColor(c.accent), 2) if self.hasFocus() else QPen(QColor(c.hairline), 1))
-        painter.setBrush(QColor(c.field))
-        painter.drawRoundedRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5), 5, 5)
-        field = self._field()
-        start, end = field.bottomLeft(), field.topRight()
-        first, second = self.handle_place(0), self.handle_place(1)
-        painter.setPen(QPen(QColor(c.quiet), 1, Qt.PenStyle.DotLine))
-        painter.drawLine(start, first)
-        painter.drawLine(end, second)
-        curve = QPainterPath(start)
-        curve.cubicTo(first, second, end)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(QPen(QColor(c.ink), 2))
-        painter.drawPath(curve)
-        for handle, place in enumerate((first, second)):
-            painter.setPen(QPen(QColor(c.ink), 1))
-            painter.setBrush(QColor(c.accent if handle == self._handle and self.hasFocus() else c.field))
-            painter.drawEllipse(place, _HANDLE, _HANDLE)
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setPen(QPen(QColor(c.accent), 2) if self.hasFocus() else QPen(QColor(c.hairline), 1))
+            painter.setBrush(QColor(c.field))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5), 5, 5)
+            field = self._field()
+            start, end = field.bottomLeft(), field.topRight()
+            first, second = self.handle_place(0), self.handle_place(1)
+            painter.setPen(QPen(QColor(c.quiet), 1, Qt.PenStyle.DotLine))
+            painter.drawLine(start, first)
+            painter.drawLine(end, second)
+            curve = QPainterPath(start)
+            curve.cubicTo(first, second, end)
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(QPen(QColor(c.ink), 2))
+            painter.drawPath(curve)
+            for handle, place in enumerate((first, second)):
+                painter.setPen(QPen(QColor(c.ink), 1))
+                painter.setBrush(QColor(c.accent if handle == self._handle and self.hasFocus() else c.field))
+                painter.drawEllipse(place, _HANDLE, _HANDLE)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         away = [(event.position() - self.handle_place(handle)).manhattanLength() for handle in (0, 1)]

@@ -106,6 +106,8 @@ def set_theme(app: QApplication, dark: bool) -> None:
     global _current
     _current = DARK if dark else LIGHT
     icon.cache_clear()
+    # Taken off and put on again takes a quarter of the time that Qt needs to replace a style sheet by another.
+    app.setStyleSheet("")
     app.setPalette(_palette(_current))
     app.setStyleSheet(_style_sheet(_current))
 

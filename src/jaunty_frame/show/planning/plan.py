@@ -25,9 +25,11 @@ from jaunty_frame.document.settings import Settings
 from jaunty_frame.document.transition import Transition
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.show_move import show_moved
-from jaunty_frame.show.planning.slide_table import SlideTable, slide_table
+from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
 
 _STILL = 1e-9
+_PLANNED = ("slides", "photos", "outputs", "hand_set")
+"""What plans follow from, beside the house rules."""
 
 
 class Framing(NamedTuple):
@@ -181,9 +183,17 @@ class Planner:
         self._project: Project | None = None
         self._plans: dict[str, Plan] = {}
 
+    def cells_to_solve(self, project: Project) -> int:
+        """Return how many cells ``plans`` would have to solve: what it takes depends on little else."""
+        count = sum(len(slide.exhibit.photos) for slide in project.slides)
+        fresh = count if self._table is None else rows_to_solve(project, self._table)
+        known = self._known_outputs(project)
+        return fresh * len(known) + count * (len(project.outputs) - len(known))
+
     def plans(self, project: Project) -> dict[str, Plan]:
         """Return the plan of every output, by its id."""
-        if project is self._project:
+        if self._project is not None and _planned_alike(project, self._project):
+            self._project = project
             return self._plans
         table = slide_table(project, self._table)
         # Solved rows are changed in place: who interrupts this leaves a planner that solves all anew.
@@ -216,8 +226,7 @@ class Planner:
         """Solve what is new in all outputs at once: one cell or thousands cost nearly the same."""
         count = len(table.photos)
         fresh = np.flatnonzero(table.source < 0)
-        before = {output.id: output for output in self._project.outputs} if self._project else {}
-        known = [output.id for output in project.outputs if before.get(output.id) == output]
+        known = self._known_outputs(project)
         wanted = [(o, fresh if o.id in known else np.arange(count)) for o in project.outputs]
         solved = solve_cells(wanted, table)
         cells, start = {}, 0
@@ -226,6 +235,23 @@ class Planner:
             start += len(rows)
             cells[output.id] = self._cells[output.id].with_rows(table.source, new) if output.id in known else new
         return cells
+
+    def _known_outputs(self, project: Project) -> list[str]:
+        """Return the ids of the outputs that are as they were planned last."""
+        before = {output.id: output for output in self._project.outputs} if self._project else {}
+        return [output.id for output in project.outputs if before.get(output.id) == output]
+
+
+def _planned_alike(project: Project, other: Project) -> bool:
+    """Return whether two projects differ only in what no plan knows, as the title is."""
+    if project.house_rules is not other.house_rules:
+        return False
+    for name in _PLANNED:
+        one, two = getattr(project, name), getattr(other, name)
+        # Values are compared by identity: edits share what they do not change, and to compare hundreds takes long.
+        if len(one) != len(two) or any(a is not b for a, b in zip(one, two, strict=True)):
+            return False
+    return True
 
 
 def _hand_set_rows(project: Project, table: SlideTable) -> dict[str, list[tuple[int, HandSet]]]:

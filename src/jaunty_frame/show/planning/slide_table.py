@@ -117,6 +117,16 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     )
 
 
+def rows_to_solve(project: Project, before: SlideTable) -> int:
+    """Return how many rows the table of ``project`` would not take from ``before``."""
+    by_id = {photo.id: photo for photo in project.photos}
+    slides = project.slides
+    photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
+    slide_of = np.repeat(np.arange(len(slides)), [len(slide.exhibit.photos) for slide in slides])
+    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before)
+    return int((source < 0).sum())
+
+
 def _settings(slides: tuple[Slide, ...], rules: HouseRules, before: SlideTable | None) -> tuple[Settings, ...]:
     if before is None or rules is not before.rules:
         return tuple(settings_of(slide, rules) for slide in slides)

@@ -1,0 +1,136 @@
+"""The longest time that the window's event loop does not turn, on 500 slides in 8 outputs."""
+
+import os
+import statistics
+import time
+from collections.abc import Callable
+from itertools import count, cycle
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QEventLoop, QPoint, QPointF, Qt
+from PySide6.QtGui import QWheelEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QWidget
+from tests.app.watchdog import Watchdog
+
+from bench.subjects import report
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.shell.main_window import MainWindow
+from jaunty_frame.app.shell.start import make_application
+from jaunty_frame.demo.project import make_demo
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.media.projects.project_store import load_project, save_project
+from jaunty_frame.media.projects.recovery import AutosaveStore
+
+_SLIDES, _OUTPUTS = 500, 8
+_TIMES = 5
+_QUIET_SECONDS = 0.4
+_LONGEST_WAIT = 60.0
+
+
+def run(folder: Path) -> None:
+    """Do what people do in the window, each five times; report the median of the longest stalls."""
+    path = large_project(folder)
+    app = make_application()
+    window = MainWindow(Session(autosaves=AutosaveStore(folder / "state")))
+    window.resize(1280, 800)
+    window.show()
+    watchdog = Watchdog()
+    wait_until_quiet(app, window)
+    for name, act in _acts(window, path):
+        longest = []
+        for _ in range(_TIMES):
+            watchdog.restart()
+            act()
+            wait_until_quiet(app, window)
+            longest.append(watchdog.longest_ms)
+        # The median, for now and then the machine itself stands still.
+        report(f"longest stall, {name}", f"{statistics.median(longest):.0f} ms", "<= 100")
+    watchdog.stop()
+    window.session.forget_changes()
+    window.close()
+
+
+def large_project(folder: Path) -> Path:
+    """Return a project of the demo's photos, shown over and over in all outputs."""
+    path = make_demo(folder)
+    demo = load_project(path)
+    slides = tuple(demo.slides[k % len(demo.slides)].changed(id=f"s{k}") for k in range(_SLIDES))
+    save_project(demo.changed(slides=slides, outputs=tuple(PRESETS[:_OUTPUTS]), hand_set=()), path)
+    return path
+
+
+def wait_until_quiet(app: QApplication, window: MainWindow) -> None:
+    """Let the window work until nothing has been under way for a while."""
+    end = quiet_since = time.monotonic()
+    end += _LONGEST_WAIT
+    while time.monotonic() < min(end, quiet_since + _QUIET_SECONDS):
+        # Waiting, as a program does: to spin would take Python's lock from the workers. The watchdog's timer wakes it.
+        app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+        if is_busy(window):
+            quiet_since = time.monotonic()
+
+
+def is_busy(window: MainWindow) -> bool:
+    importer = window.importer
+    making = window.session.is_working or window.images.is_working() or window.sheet.is_unfinished
+    return bool(making or importer.task or importer.finding)
+
+
+def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object]]]:
+    session, sheet, project = window.session, window.sheet, lambda: window.session.project
+    moves, seconds, titles = cycle(["hold", "pan", "auto"]), count(3), cycle("abcdefgh")
+
+    def ids(project: Project) -> list[str]:
+        return [slide.id for slide in project.slides]
+
+    def select_all() -> None:
+        sheet.clearSelection()
+        QTest.keyClick(sheet, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
+
+    def drag() -> None:
+        area = window.bench.cell.photo.keep_areas[0].box
+        start = window.bench.canvas.to_widget(area[0] + area[2] / 2, area[1] + area[3] / 2)
+        drag_over(window.bench.canvas, start, start + QPointF(12, 8))
+
+    return [
+        ("open", lambda: window.files.open_path(path)),
+        ("select all", select_all),
+        ("choose one", lambda: sheet.select_cell(ids(project())[next(seconds)], "wide")),
+        ("scroll", lambda: turn_wheel(sheet.viewport(), -360)),
+        ("drag a keep area", drag),
+        ("change all", lambda: session.apply(set_on_slides(ids(project()), "Move", move=next(moves)))),
+        ("house rule", lambda: session.apply(set_for_all("Seconds", seconds_moving=f"{next(seconds)}"))),
+        ("undo", session.undo),
+        ("letter in the title", lambda: QTest.keyClick(window.top_bar.title, next(titles))),
+        ("the whole show at once", lambda: window.desk.actions["all-rows"].trigger()),
+        ("scroll at the small scale", lambda: turn_wheel(sheet.viewport(), -360)),
+        ("zoom", lambda: turn_wheel(sheet.viewport(), 120, Qt.KeyboardModifier.ControlModifier)),
+        ("switch the theme", lambda: window.desk.actions["dark"].trigger()),
+        ("resize", lambda: window.resize(1280 + next(seconds), 790)),
+    ]
+
+
+def turn_wheel(
+    view: QWidget, turned: int, keys: Qt.KeyboardModifier = Qt.KeyboardModifier.NoModifier, times: int = 5
+) -> None:
+    place = QPointF(200, 200)
+    no_button, phase = Qt.MouseButton.NoButton, Qt.ScrollPhase.NoScrollPhase
+    for _ in range(times):
+        event = QWheelEvent(place, view.mapToGlobal(place), QPoint(), QPoint(0, turned), no_button, keys, phase, False)
+        QApplication.sendEvent(view, event)
+        QApplication.processEvents()
+
+
+def drag_over(widget: QWidget, start: QPointF, end: QPointF, steps: int = 6) -> None:
+    left, plain = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    QTest.mousePress(widget, left, plain, start.toPoint())
+    for k in range(1, steps + 1):
+        QTest.mouseMove(widget, (start + (end - start) * k / steps).toPoint())
+        QApplication.processEvents()
+    QTest.mouseRelease(widget, left, plain, end.toPoint())

@@ -1,0 +1,135 @@
+"""Plans and findings of the newest project, worked out beside the GUI thread where they would hold it up."""
+
+from collections.abc import Callable, Mapping
+from typing import Any, NamedTuple
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from jaunty_frame.app.project.task import Task
+from jaunty_frame.document.model import Project
+from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.planning.plan import Plan, Planner
+
+_MOST_SOLVED_AT_ONCE = 120
+_MOST_CHECKED_AT_ONCE = 320
+"""Cells that take less than some 30 ms: a drag on the bench of a show of usual size is answered at once."""
+
+_CHECK_AFTER_MS = 60
+"""Not while the window paints what changed; and of many changes in a row only the last is checked."""
+
+
+class Shown(NamedTuple):
+    """A project as views show it: what they paint and what they name belong together."""
+
+    project: Project
+    plans: dict[str, Plan]
+
+
+class ShowWork(QObject):
+    """Of several projects that are wanted while one is being worked on, the newest is next; others are passed over.
+
+    ``planned`` brings a Shown; ``checked`` the Shown and the states of photos that were checked, and their findings.
+    Both are emitted before ``plan`` or ``check`` returns where there is little to do. ``failed`` brings a sentence.
+    """
+
+    planned = Signal(object)
+    checked = Signal(object, object, list)
+    failed = Signal(str)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._planner = Planner()
+        self._planning: Task | None = None
+        self._checking: Task | None = None
+        self._project_number = 0
+        self._next_plan: Project | None = None
+        self._next_check: tuple[Shown, Mapping[str, PhotoState]] | None = None
+        self._check_soon = QTimer(self)
+        self._check_soon.setSingleShot(True)
+        self._check_soon.setInterval(_CHECK_AFTER_MS)
+        self._check_soon.timeout.connect(self._check)
+
+    @property
+    def is_working(self) -> bool:
+        return not (self._planning is self._checking is self._next_check is None)
+
+    def plan(self, project: Project) -> None:
+        """Plan ``project``: at once where few cells have to be solved."""
+        if self._planning is not None:
+            self._next_plan = project
+        elif self._planner.cells_to_solve(project) <= _MOST_SOLVED_AT_ONCE:
+            self.planned.emit(Shown(project, self._planner.plans(project)))
+        else:
+            self._planning = self._begin(
+                "plan",
+                lambda: self._planner.plans(project),
+                self._end_planning,
+                lambda plans: self.planned.emit(Shown(project, plans)),
+            )
+
+    def check(self, shown: Shown, states: Mapping[str, PhotoState]) -> None:
+        """Find what the checks have to say: at once where there are few cells, else when the window is painted."""
+        if len(shown.project.slides) * len(shown.plans) <= _MOST_CHECKED_AT_ONCE:
+            self._next_check = None
+            self.checked.emit(shown, states, all_findings(*shown, states))
+            return
+        self._next_check = shown, states
+        if self._checking is None:
+            self._check_soon.start()
+
+    def _check(self) -> None:
+        if self._next_check is None or self._checking is not None:
+            return
+        (shown, states), self._next_check = self._next_check, None
+        self._checking = self._begin(
+            "check",
+            lambda: all_findings(*shown, states),
+            self._end_checking,
+            lambda findings: self.checked.emit(shown, states, findings),
+        )
+
+    def forget(self) -> None:
+        """Let nothing come of what is being worked on: another project was opened."""
+        self._project_number += 1
+        self._next_plan = self._next_check = None
+
+    def wait(self) -> None:
+        """Wait until nothing is worked on; to be called only when nothing else is to be done."""
+        self.forget()
+        for task in (self._planning, self._checking):
+            if task is not None:
+                task.wait()
+
+    def _begin(
+        self, name: str, work: Callable[[], object], end: Callable[[], None], take: Callable[[Any], None]
+    ) -> Task:
+        """Start a task; at its end, ``end`` starts the next one, and ``take`` takes over what is still wanted."""
+        number = self._project_number
+        task = Task(name, lambda report, stopped: work(), self)
+
+        def finish(result: object) -> None:
+            task.deleteLater()
+            if number == self._project_number:
+                take(result)
+            end()
+
+        def fail(sentence: str) -> None:
+            task.deleteLater()
+            end()
+            self.failed.emit(sentence)
+
+        task.finished.connect(finish)
+        task.failed.connect(fail)
+        task.start()
+        return task
+
+    def _end_planning(self) -> None:
+        self._planning, project, self._next_plan = None, self._next_plan, None
+        if project is not None:
+            self.plan(project)
+
+    def _end_checking(self) -> None:
+        self._checking = None
+        if self._next_check is not None:
+            self._check_soon.start()
