@@ -112,6 +112,11 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("scroll at the small scale", lambda: turn_wheel(sheet.viewport(), -360)),
         ("zoom", lambda: turn_wheel(sheet.viewport(), 120, Qt.KeyboardModifier.ControlModifier)),
         ("switch the theme", lambda: window.desk.actions["dark"].trigger()),
+        ("save", window.files.save),
+        (
+            "while keep areas are found",
+            lambda: window.importer.find_areas_again(photo.id for photo in project().photos),
+        ),
         ("resize", lambda: window.resize(1280 + next(seconds), 790)),
     ]
 

@@ -4,11 +4,12 @@ from collections.abc import Callable, Iterable, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.task import Task
+from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.findings.facts import PhotoState
@@ -17,6 +18,9 @@ from jaunty_frame.show.words import counted
 if TYPE_CHECKING:
     from jaunty_frame.media.photos.photo_check import CheckedPhotos
     from jaunty_frame.media.photos.photo_import import Imported
+
+_TAKE_FOUND_AFTER_MS = 400
+"""Many are found at a time, and after each taking over the show is planned anew."""
 
 
 class Importer(QObject):
@@ -40,7 +44,12 @@ class Importer(QObject):
         # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
         # tried again and again.
         self._looked_for: set[str] = set()
-        self._found.connect(self._session.amend)
+        self._found_edits: list[Edit] = []
+        self._found.connect(self._keep_found)
+        self._take_found_soon = QTimer(self)
+        self._take_found_soon.setSingleShot(True)
+        self._take_found_soon.setInterval(_TAKE_FOUND_AFTER_MS)
+        self._take_found_soon.timeout.connect(self._take_found)
 
     def bring_in(self, paths: list[Path], at: int | None = None) -> None:
         """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
@@ -139,7 +148,18 @@ class Importer(QObject):
         task.failed.connect(lambda sentence: self._end_finding([sentence]))
         task.start()
 
+    def _keep_found(self, edit: Edit) -> None:
+        self._found_edits.append(edit)
+        if not self._take_found_soon.isActive():
+            self._take_found_soon.start()
+
+    def _take_found(self) -> None:
+        edits, self._found_edits = self._found_edits, []
+        if edits:
+            self._session.amend(all_of(edits))
+
     def _end_finding(self, sentences: Sequence[str] = ()) -> None:
+        self._take_found()
         self.finding = None
         self.finding_ended.emit()
         if sentences:
@@ -150,6 +170,7 @@ class Importer(QObject):
         """Another project was opened."""
         if self.finding is not None:
             self.finding.cancel()
+        self._found_edits.clear()
         self._looked_for.clear()
 
     def _take(self, imported: "Imported", at: int | None) -> Said:
