@@ -49,6 +49,32 @@ class Commands(CommandCase):
         self.refused("frame", self.project, "--output", "240x400", "--at", "-1", "--to", to)
         self.refused("frame", self.project, "--output", "240x400", "--at", "0", "--to", self.folder / "frame.bmp")
 
+    def test_the_frame_is_the_last_that_began_by_then(self):
+        self.new("--seconds", "3", "--transition", "0", "--move", "push-in", "--output", "64x64@10")
+
+        def shown(at):
+            to = self.folder / f"at-{at}.png"
+            code, _, errors = self.run_program("frame", self.project, "--output", "64x64@10", "--at", at, "--to", to)
+            self.assertEqual((code, errors), (0, ""))
+            return hash(to.read_bytes())
+
+        # At 10 frames a second frame 1 is seen from 0.1 to 0.2 s.
+        self.assertEqual(shown("0.199999"), shown("0.1"))
+        self.assertNotEqual(shown("0.199999"), shown("0.2"))
+
+    def test_a_video_that_is_there_keeps_all_from_being_written(self):
+        self.new("--output", "64x64@10", "--seconds", "1", "--transition", "0")
+        shows = self.folder / "shows"
+        render = "render", self.project, "--to", shows, "--quality", "quick"
+        self.assertIn("--output", self.refused(*render))
+        self.assertIn("--all", self.refused(*render, "--all", "--output", "64x64@10"))
+        self.assertEqual(self.run_program(*render, "--output", "64x64@10")[0], 0)
+        (name,) = os.listdir(shows)
+        self.assertIn(name, self.refused(*render, "--all"))
+        self.assertEqual(os.listdir(shows), [name])
+        self.assertEqual(self.run_program(*render, "--all", "--overwrite")[0], 0)
+        self.assertEqual(len(os.listdir(shows)), 2)
+
     def test_check_names_a_missing_photo(self):
         self.new()
         self.paths[1].unlink()

@@ -124,8 +124,11 @@ class KeepAreas(BenchCase):
         self.canvas.setFocus()
         QTest.keyClick(self.canvas, Qt.Key.Key_N)
         self.assertEqual(len(self.project.photos[0].keep_areas), 2)
+        QTest.keyClick(self.canvas, Qt.Key.Key_Right)
+        one = self.project.photos[0].keep_areas[1].box[0] - 0.35
+        self.assertGreater(one, 0)
         QTest.keyClick(self.canvas, Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier)
-        self.assertGreater(self.project.photos[0].keep_areas[1].box[0], 0.35)
+        self.assertAlmostEqual(self.project.photos[0].keep_areas[1].box[0] - 0.35, 11 * one)
         QTest.keyClick(self.canvas, Qt.Key.Key_Period)
         QTest.keyClick(self.canvas, Qt.Key.Key_Period)
         self.assertEqual(self.canvas.chosen_area, -1)

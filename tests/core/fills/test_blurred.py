@@ -6,9 +6,12 @@ import cv2
 import numpy as np
 from scipy.ndimage import gaussian_filter
 
-from jaunty_frame.core.fills.blurred import BLUR, ENLARGED, blurred_fill
+from jaunty_frame.core.fills.blurred import blurred_fill
 from jaunty_frame.core.fills.colour import plain_fill
 from jaunty_frame.core.painting.surface import Coding, FrameFormat
+
+# Our rules: the photo is enlarged by this beyond covering, and blurred by this share of the frame's short side.
+ENLARGED, BLUR = 1.15, 0.04
 
 
 def photo_of(height, width, seed=1):

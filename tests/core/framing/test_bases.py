@@ -6,11 +6,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jaunty_frame.core.framing.bases import BREATHING_ROOM, PLACEMENTS, KeepAreas, Placement, solve_bases
+from jaunty_frame.core.framing.bases import PLACEMENTS, KeepAreas, Placement, solve_bases
 from jaunty_frame.core.geometry.windows import bar_share, visible_share
 from jaunty_frame.core.geometry.zones import PHONE
 
 TALL, WIDE = 9 / 16, 16 / 9
+# Our rules (docs/framing.md): the free margin wanted around an area, in short sides of the window.
+ROOM = 0.06
 
 
 def areas_of(*boxes, weights=None):
@@ -27,7 +29,7 @@ def solved(photo_aspect, aspect, areas, placement=Placement.AUTO, overlays=()):
 def scores(p, w, photo_aspect, aspect, areas, overlays):
     """The six aims at position p, written plainly: one area after the other. For photos wider than the frame."""
     short = w * min(1, 1 / aspect)
-    room_x, room_y = BREATHING_ROOM * short, BREATHING_ROOM * short * photo_aspect
+    room_x, room_y = ROOM * short, ROOM * short * photo_aspect
 
     def share(box, window):
         x = max(0, min(box[0] + box[2], window[0] + window[2]) - max(box[0], window[0]))
@@ -106,7 +108,19 @@ class SubjectAndWhole(unittest.TestCase):
         self.assertAlmostEqual(sizes[0], 0.375)
         # From a zoom-out of 1.10 on all of it: 6 % of the short side at each end, here of the width.
         size = solved(1.5, TALL, areas_of((0.2, 0.3, 0.5, 0.2)), Placement.SUBJECT)[0][2]
-        self.assertAlmostEqual(size, (0.98 * 0.5) / (1 - 2 * BREATHING_ROOM), places=6)
+        self.assertAlmostEqual(size, (0.98 * 0.5) / (1 - 2 * ROOM), places=6)
+
+    def test_half_way_up_the_ramp_there_is_half_of_the_room(self):
+        # Bare, 98 % of this width need a zoom-out of 1.05, the middle between 1.00 and 1.10.
+        width = 1.05 * 0.375 / 0.98
+        size = solved(1.5, TALL, areas_of((0.2, 0.3, width, 0.2)), Placement.SUBJECT)[0][2]
+        self.assertAlmostEqual(size, 0.98 * width / (1 - 2 * ROOM / 2), places=6)
+
+    def test_bars_under_2_5_percent_are_covered(self):
+        for bars, placement in ((0.024, Placement.COVER), (0.026, Placement.WHOLE)):
+            window, came_out, hairline = solved(WIDE / (1 - bars), WIDE, areas_of(), Placement.WHOLE)
+            self.assertEqual((came_out, hairline), (placement, False))
+            self.assertAlmostEqual(float(bar_share(window)), 0.0 if bars < 0.025 else bars)
 
     def test_whole_shows_the_whole_photo_centred(self):
         window, placement, _ = solved(1.5, TALL, areas_of((0, 0, 0.2, 0.2)), Placement.WHOLE)

@@ -134,8 +134,10 @@ class ArcsTest(unittest.TestCase):
         self.assertLessEqual(top, window.y + slack)
         self.assertGreaterEqual(left + width, window.x + window.w - slack)
         self.assertGreaterEqual(top + height, window.y + window.h - slack)
-        # Sharp enough: at least as many level pixels as output pixels across the window.
-        self.assertGreaterEqual(level.width / width * window.w, 640)
+        # Sharp enough: at least as many level pixels as output pixels across the window, but where a long way close to
+        # the photo would fill the memory: such a level has the 100 million pixels that one may have.
+        if level.width * level.height < 99_000_000:
+            self.assertGreaterEqual(level.width / width * window.w, 640)
 
     def test_easing_acts_along_the_way(self):
         opening, closing = Window(0.05, 0.1, 0.2, 0.2), Window(0.7, 0.6, 0.2, 0.2)

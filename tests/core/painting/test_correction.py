@@ -22,11 +22,31 @@ class CorrectionTest(unittest.TestCase):
         pixel = np.full((1, 1, 3), round(0.4845 * 255), np.uint8)
         self.assertEqual(corrected(pixel, Amounts(exposure=1.0))[0, 0, 0], round(0.6652 * 255))
 
-    @given(amount, amount, amount)
+    @given(amount, amount, st.floats(-3, 3))
     def test_black_and_white_stay_and_greys_never_cross(self, contrast, saturation, exposure):
-        curve = corrected(GREYS, Amounts(exposure * 0.0, contrast, saturation))[0, :, 1].astype(int)
+        curve = corrected(GREYS, Amounts(0.0, contrast, saturation))[0, :, 1].astype(int)
         self.assertEqual((curve[0], curve[255]), (0, 255))
         self.assertGreaterEqual(np.diff(curve).min(), 0)
+        exposed = corrected(GREYS, Amounts(exposure, contrast, saturation))[0, :, 1].astype(int)
+        self.assertEqual(exposed[0], 0)
+        self.assertGreaterEqual(np.diff(exposed).min(), 0)
+        self.assertLessEqual(exposed[255], 255)
+        plain = corrected(GREYS, Amounts(exposure))[0, :, 1].astype(int)
+        self.assertGreaterEqual(((plain - GREYS[0, :, 1]) * np.sign(exposure)).min(), -1)
+
+    def test_warmth_of_one_gains_a_quarter_of_red_and_loses_a_quarter_of_blue_in_linear_light(self):
+        # Our rule; the lightness is then put back, so the ratio of red to blue is what counts: 1.25 / 0.75.
+        blue, _, red = corrected(np.full((1, 1, 3), 100, np.uint8), Amounts(warmth=1.0))[0, 0].astype(float)
+
+        def linear(value):
+            return ((value / 255 + 0.055) / 1.055) ** 2.4
+
+        self.assertAlmostEqual(linear(red) / linear(blue), 1.25 / 0.75, delta=0.03)
+
+    def test_alpha_bounds_what_saturation_makes_of_a_transparent_pixel(self):
+        pixel = np.array([[[5, 10, 60, 60]]], np.uint8)
+        changed = corrected(pixel, Amounts(saturation=1.0))
+        self.assertLessEqual(changed[..., :3].max(), 60)
 
     def test_saturation_of_minus_one_leaves_grey_of_the_same_luma(self):
         pixel = np.array([[[40, 120, 200]]], np.uint8)

@@ -10,7 +10,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image, ImageOps
 
-from jaunty_frame.demo.icc import wide_gamut_profile
+from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.photos.decoding import decode_photo, photo_header
 from jaunty_frame.media.photos.files import read_bytes
@@ -78,6 +78,28 @@ class Formats(unittest.TestCase):
         np.testing.assert_allclose(pixels[..., 2::-1], expected, atol=0.51)
         image.putalpha(255)
         self.assertEqual(decode_photo(stored(image, "PNG"), "x").shape[2], 3)
+
+    def test_a_profiles_mid_tones_come_out_as_published_in_every_format(self):
+        # SMPTE RP 431-2 primaries with D65 to sRGB: linear light by the inverse of both matrices (CSS Color 4, 10.2),
+        # then the curve of IEC 61966-2-1. None of these lies outside sRGB.
+        for shown in ((128, 128, 128), (150, 120, 90), (90, 130, 110), (110, 100, 160)):
+            light = (np.array(shown) / 255) ** GAMMA
+            linear = np.linalg.solve(srgb_to_wide(), light)
+            expected = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055) * 255
+            if shown != (128, 128, 128):
+                self.assertGreater(np.abs(expected - shown).max(), 4, "or no conversion would do as well")
+            for kind, options in (
+                ("JPEG", {"quality": 100, "subsampling": 0}),
+                ("PNG", {}),
+                ("WEBP", {"lossless": True}),
+                ("TIFF", {}),
+                ("HEIF", {"quality": 100, "chroma": 444}),
+                ("AVIF", {"quality": 100, "subsampling": "4:4:4"}),
+            ):
+                with self.subTest(kind=kind, shown=shown):
+                    flat = Image.new("RGB", (64, 64), shown)
+                    pixel = decoded(stored(flat, kind, icc_profile=wide_gamut_profile(), **options))[30, 30]
+                    self.assertLess(np.abs(pixel - expected).max(), 3.5, (pixel, expected))
 
     def test_profiles_lead_to_srgb(self):
         # Full wide-gamut green lies outside sRGB: it must be clipped to pure green, and grey must stay grey.

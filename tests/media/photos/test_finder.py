@@ -56,6 +56,8 @@ class FinderTest(unittest.TestCase):
         edits = []
         find_areas(self.project.photos, self.source, edits.append, cancelled=lambda: True)
         self.assertEqual(edits, [])
+        find_areas(self.project.photos, self.source, edits.append, cancelled=lambda: bool(edits))
+        self.assertEqual(len(edits), 1)
 
     def test_areas_drawn_by_hand_stay_and_nothing_is_added_to_them_unasked(self):
         photo = self.photos[0]

@@ -9,7 +9,7 @@ from pathlib import Path
 from PIL import Image
 
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.photos import add_photos, turn_photos
+from jaunty_frame.document.edits.photos import add_photos, turn_photos, with_photo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import KeepArea
@@ -72,6 +72,13 @@ class Importing(InFolder):
     def test_it_can_be_cancelled(self):
         with self.assertRaises(Cancelled):
             import_photos(write_set(self.folder), self.folder, self.cache, cancelled=lambda: True)
+        seen = []
+        with self.assertRaises(Cancelled):
+            import_photos(
+                *([self.folder], self.folder, self.cache, lambda done, total: seen.append(done)),
+                cancelled=lambda: bool(seen),
+            )
+        self.assertLess(max(seen), 5)
 
     def test_thumbnails_come_from_the_cache_afterwards(self):
         photo = import_photos(write_set(self.folder, 1), self.folder, self.cache).photos[0]
@@ -132,12 +139,14 @@ class FindingAgain(InFolder):
     def test_a_changed_photo_is_used_and_keeps_the_users_areas(self):
         own = KeepArea(box=(0, 0, 0.5, 0.5))
         photo = self.project.photos[0]
-        project = set_keep_areas(photo.id, [own, *photo.keep_areas]).apply(self.project)
+        found = KeepArea(box=(0.2, 0.2, 0.1, 0.1), origin="found")
+        project = set_keep_areas(photo.id, [found, own]).apply(self.project)
+        project = with_photo(project, photo.id, finder=3)
         Image.fromarray(noise_photo(300, 500, 99)).save(self.folder / "photos/photo-1.jpg")
         states, changed = self.states(project)
         self.assertEqual(states[0], PhotoState.CHANGED)
         self.assertEqual((changed.photos[0].width, changed.photos[0].height), (300, 500))
-        self.assertEqual(changed.photos[0].keep_areas[0], own)
+        self.assertEqual((changed.photos[0].keep_areas, changed.photos[0].finder), ((own,), 0))
         self.assertEqual(changed.photos[0].id, photo.id)
 
     def test_a_new_date_alone_changes_nothing(self):

@@ -8,15 +8,17 @@ import numpy as np
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.outputs import add_output, remove_output
-from jaunty_frame.document.edits.photos import add_photos, turn_photos
+from jaunty_frame.document.edits.outputs import add_output, remove_output, set_zones
+from jaunty_frame.document.edits.photos import add_photos, set_on_photo, turn_photos
 from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide, set_on_slides
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, frame_content
@@ -31,15 +33,43 @@ def project(count=12, outputs=("tall", "square", "wide")):
         width, height = ((6000, 4000), (3000, 4000), (4000, 4000), (5400, 1800))[k % 4]
         x, y = rng.random(2) * 0.6
         area = KeepArea(box=(float(x), float(y), 0.3, 0.3))
-        photos.append(Photo(id=f"p{k}", path=f"p{k}.jpg", width=width, height=height, keep_areas=(area,), finder=1))
+        across, down = (tuple(float(a) for a in rng.dirichlet(np.full(32, 0.2))) for _ in range(2))
+        drawn = Attention(across=across, down=down)
+        photos.append(
+            Photo(
+                id=f"p{k}",
+                path=f"p{k}.jpg",
+                width=width,
+                height=height,
+                keep_areas=(area,),
+                attention=drawn,
+                finder=1,
+            )
+        )
     chosen = tuple(preset for preset in PRESETS if preset.id in outputs)
     return add_photos(photos).apply(Project(outputs=chosen))
 
 
 def same(a, b):
-    for name in ("opening", "closing", "placement", "course", "softness", "hand_set", "hairline"):
+    for name in (
+        *("stations", "leans", "degrees", "placement", "course", "softness"),
+        *("hand_set", "hairline", "show_moved"),
+    ):
         np.testing.assert_array_equal(getattr(a, name), getattr(b, name), err_msg=name)
     assert a.schedule == b.schedule
+
+
+def change_output(output_id, **fields):
+    def apply(state):
+        outputs = tuple(o.changed(**fields) if o.id == output_id else o for o in state.outputs)
+        return state.changed(outputs=outputs)
+
+    return Edit("Output", apply)
+
+
+def change_rules(**fields):
+    """Change house rules and leave all slides the very objects that they were."""
+    return Edit("Rules", lambda state: state.changed(house_rules=state.house_rules.changed(**fields)))
 
 
 class Incremental(unittest.TestCase):
@@ -51,6 +81,14 @@ class Incremental(unittest.TestCase):
             move_slides(["p1-1", "p7-1"], 5),
             remove_slides(["p2-1"]),
             repeat_slide("p4-1"),
+            set_on_photo("p9", "Straighten", straightening=4.0),
+            set_on_slides(["p3-1"], "Wide", exhibit=PhotoExhibit(photo="p3", close_up=(0.1, 0.1, 0.5, 0.5))),
+            change_output("tall", width=720, height=1280),
+            set_zones("wide", PRESETS[0].zones),
+            change_rules(least_softness=1.5),
+            change_rules(strength="strong"),
+            change_rules(covering="reluctantly"),
+            change_rules(show_move="push-in"),
             set_keep_areas("p5", [KeepArea(box=(0, 0, 0.2, 0.2)), KeepArea(box=(0.8, 0, 0.2, 0.2))]),
             turn_photos(["p6"], 1),
             add_output(PRESETS[8]),
@@ -118,6 +156,11 @@ class Json(unittest.TestCase):
         self.assertEqual(slide["transition"], {"kind": "cross-dissolve", "frames": 17})
         self.assertIsNone(value["slides"][-1]["transition"])
         self.assertEqual(len(slide["keep_areas"]), len(slide["keep_area_details"]))
+        lean = set_on_slides(["p0-1"], "Lean", move=Move.LEAN, seconds="5").apply(state)
+        leaning = plan_object(Planner().plans(lean)["disc"])["slides"][0]
+        # Gentle, the default: 0.4 degrees a second.
+        self.assertAlmostEqual(abs(leaning["opening_degrees"]), 2.0)
+        self.assertEqual(leaning["closing_degrees"], 0.0)
         n, d = map(int, value["seconds"].split("/"))
         self.assertEqual(Fraction(n, d) * 25, value["frames"])
 

@@ -322,8 +322,6 @@ def _travel_limit(end: FloatArray, axis: int, course: Course, cells: Cells, show
     along the way, and the limit is searched.
     """
     room = np.maximum(_room(end, axis, course, cells.turned.reach), 0.0)
-    if cells.turned.any:
-        return _largest(lambda way: _keeps(cells, _moved_back(end, course, way, way), shown), room, np.zeros_like(room))
     sign, areas = _sign(axis, course), cells.areas
     position, size = end[:, None, axis], end[:, None, 2 + axis]
     low, length = areas.boxes[..., axis], areas.boxes[..., 2 + axis]
@@ -334,7 +332,15 @@ def _travel_limit(end: FloatArray, axis: int, course: Course, cells: Cells, show
     least = FULLY_VISIBLE * cross_length / whole * length
     ahead = position + size - low if sign > 0 else low + length - position
     way = np.where(shown, ahead - least, np.inf)
-    return np.minimum(np.min(way, axis=1, initial=np.inf), room)
+    limit = np.minimum(np.min(way, axis=1, initial=np.inf), room)
+    # Each row by itself: what is solved together must not matter.
+    rows = np.flatnonzero(cells.turned.degrees)
+    if rows.size:
+        some, at, wanted = cells.rows(rows), end[rows], shown[rows]
+        limit[rows] = _largest(
+            lambda way: _keeps(some, _moved_back(at, course, way, way), wanted), room[rows], np.zeros(rows.size)
+        )
+    return limit
 
 
 def _keeps(cells: Cells, windows: FloatArray, shown: NDArray[np.bool_]) -> NDArray[np.bool_]:
