@@ -87,7 +87,9 @@ class Places(CommandCase):
         self.assertEqual(code, 0)
         self.assertIn(f"{len(expected.usable)} photos", out)
         self.assertIn("2 files are copies", errors)
-        self.assertEqual(len(errors.splitlines()), len(expected.told) + 1)
+        self.assertIn(f"{expected.damaged} is damaged", errors)
+        # One for each file, one for what is damaged in part, one for the copies.
+        self.assertEqual(len(errors.splitlines()), len(expected.told) + 2)
 
 
 class Interrupted(CommandCase):

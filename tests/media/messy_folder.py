@@ -17,11 +17,12 @@ from tests.media.photo_sets import noise_photo
 
 class Messy(NamedTuple):
     """usable : names of files that come in; copies : how many show one of those again; told : words by which each
-    other file is named in a sentence."""
+    other file is named in a sentence; damaged : the name of the one that comes in though a part cannot be read."""
 
     usable: set[str]
     copies: int
     told: tuple[str, ...]
+    damaged: str
 
 
 def write_messy_folder(folder: Path) -> Messy:
@@ -47,6 +48,9 @@ def write_messy_folder(folder: Path) -> Messy:
     photo("strip.png", 7, size=(20000, 10))
     photo("wrong.png", 8, format="JPEG")
     photo("x" * 200 + ".jpg", 9)
+    scratched = photo("scratched.jpg", 13, size=(300, 200))
+    data = scratched.read_bytes()
+    scratched.write_bytes(data[: len(data) // 2] + b"\xff\xd0\x55" * 100 + data[len(data) // 2 + 300 :])
     Image.fromarray((np.arange(5400).reshape(60, 90) * 12).astype(np.uint16)).save(folder / "sixteen.png")
     pages = [Image.fromarray(noise_photo(90, 60, seed)) for seed in (10, 11)]
     pages[0].save(folder / "pages.tiff", save_all=True, append_images=pages[1:])
@@ -75,7 +79,7 @@ def write_messy_folder(folder: Path) -> Messy:
     Image.fromarray(noise_photo(90, 60, 12)).save(os.fsencode(folder) + b"/caf\xe9.jpg", "JPEG")
     told += ["loop-a.jpg", "loop-b.jpg", "dangling.jpg", "pipe.jpg", "plug", "caf"]
     (folder / ".hidden.jpg").write_bytes(b"of no concern")
-    return Messy(usable, 2, tuple(told))
+    return Messy(usable, 2, tuple(told), scratched.name)
 
 
 def _declared_png(width: int, height: int) -> bytes:

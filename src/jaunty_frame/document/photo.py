@@ -75,6 +75,8 @@ class Photo(Value):
     taken: Annotated[str, StringConstraints(max_length=32)] = ""
     transparent: bool = False
     """Whether something may be seen through it."""
+    damaged: bool = False
+    """Whether a part of the file could not be read; what could is shown."""
     quarter_turns: Annotated[int, Field(ge=0, le=3)] = 0
     straightening: Annotated[float, Field(ge=-MOST_STRAIGHTENING, le=MOST_STRAIGHTENING)] = 0.0
     """Degrees clockwise about the photo's centre; keep areas and windows stay as they were."""

@@ -12,8 +12,9 @@ from PIL import Image, ImageOps
 
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.errors import PhotoError
-from jaunty_frame.media.photos.decoding import decode_photo, photo_header
+from jaunty_frame.media.photos.decoding import decode_photo, decoded_photo, photo_header
 from jaunty_frame.media.photos.files import read_bytes
+from tests.media.photo_sets import noise_photo
 
 
 def coloured(width=120, height=80):
@@ -167,6 +168,22 @@ class Damage(unittest.TestCase):
             data = stored(coloured(400, 300), kind)
             with self.subTest(kind=kind):
                 self.refused(data[: len(data) // 2], "broken.jpg")
+
+    def test_a_jpeg_damaged_in_its_middle_is_shown_as_far_as_it_can_be_and_told(self):
+        image = Image.fromarray(noise_photo(400, 300, 3))
+        whole = stored(image, "JPEG", quality=95)
+        self.assertFalse(decoded_photo(whole, "x").is_damaged)
+        middle = len(whole) // 2
+        for damage in (bytes(300), b"\xff\xd0\x55" * 100):
+            for wanted in (0, 50):
+                with self.subTest(damage=damage[:3], wanted=wanted):
+                    scratched = whole[:middle] + damage + whole[middle + 300 :]
+                    found = decoded_photo(scratched, "x", wanted)
+                    self.assertTrue(found.is_damaged)
+                    before = decode_photo(whole, "x", wanted)
+                    self.assertEqual(found.pixels.shape, before.shape)
+                    top = before.shape[0] // 3
+                    np.testing.assert_array_equal(found.pixels[:top], before[:top])
 
     def test_no_photos(self):
         for data in (b"", b"hello", b"\xff\xd8\xff", b"%PDF-1.4", b"\x00" * 5000, b"GIF89a" + bytes(100)):

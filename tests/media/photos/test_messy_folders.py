@@ -1,6 +1,7 @@
 """Folders as people have them: everything usable comes in, all else gets one sentence, nothing hangs."""
 
 import os
+import tempfile
 import unittest
 from pathlib import Path
 from unittest import mock
@@ -30,8 +31,23 @@ class MessyFolders(InFolder):
             said = [problem for problem in imported.problems if name in problem]
             self.assertEqual(len(said), 1, (name, said))
         self.assertEqual(len(imported.problems), len(self.expected.told))
+        self.assertEqual([photo.damaged for photo in fresh].count(True), 1)
+        (note,) = imported.notes
+        self.assertIn(f"{self.expected.damaged} is damaged: a part of it", note)
         for problem in imported.problems:
             self.assertTrue(problem.endswith(".") and "\n" not in problem and len(problem) < 250, problem)
+
+    def test_no_library_writes_to_the_error_stream(self):
+        with tempfile.TemporaryFile() as stream:
+            ours = os.dup(2)
+            os.dup2(stream.fileno(), 2)
+            try:
+                import_photos([self.messy], self.folder, self.cache)
+            finally:
+                os.dup2(ours, 2)
+                os.close(ours)
+            stream.seek(0)
+            self.assertEqual(stream.read(), b"")
 
     def test_names_that_are_too_long_are_told(self):
         imported = import_photos([self.messy / ("x" * 300)], self.folder, self.cache)

@@ -124,6 +124,13 @@ class Thresholds(unittest.TestCase):
         project = project_of(head(0.45, 0.4), outputs=("square",), move="enter", size=(4000, 4000))
         self.assertEqual([f.kind for f in findings_of(project)], [])
 
+    def test_a_photo_that_is_damaged_in_part_is_told_once(self):
+        project = project_of(outputs=("square", "wide"), size=(4000, 4000))
+        photos = tuple(photo.changed(damaged=True) for photo in project.photos)
+        found = [f for f in findings_of(project.changed(photos=photos)) if f.kind == "partly-damaged-photo"]
+        self.assertEqual([(f.severity, f.outputs) for f in found], [(NOTABLE, ("square", "wide"))])
+        self.assertIn("a part of the photo p0.jpg is damaged", found[0].sentence.lower())
+
     def test_missing_photos_are_severe_and_hairlines_notable(self):
         halves = KeepArea(box=(0.0, 0.2, 0.5, 0.6)), KeepArea(box=(0.5, 0.2, 0.5, 0.6))
         project = project_of(*halves, outputs=("wide",), size=(1968, 1080), move="hold")

@@ -180,6 +180,7 @@ class Importer(QObject):
         sentences = list(imported.problems)
         if sentences:
             sentences.insert(0, f"{counted(len(fresh), 'photo')} came in. These files could not be used:")
+        sentences = [*imported.notes, *sentences]
         if not copies:
             return Said(sentences)
         from jaunty_frame.media.photos.photo_import import copies_sentence  # as above

@@ -70,7 +70,7 @@ def run(
     cache = ThumbnailCache()
     with progress_bar("Looking at photos") as progress:
         imported = import_photos(photos, to.parent, cache, progress)
-    for problem in imported.problems:
+    for problem in (*imported.problems, *imported.notes):
         print(problem, file=sys.stderr)
     if not imported.photos:
         raise UsageError("None of the photos could be used; no project was written.")

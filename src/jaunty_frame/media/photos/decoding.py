@@ -1,13 +1,14 @@
 """Reading photos: JPEG, PNG, WebP, TIFF, HEIC and AVIF as upright 8-bit sRGB pixels.
 
-Plain JPEGs are decoded by OpenCV, which is the faster one at reduced sizes; everything else, and every JPEG whose end
-is missing, by Pillow, which notices damage. Only header fields are trusted before the size has been checked.
+Plain JPEGs have a decoder of their own (``plain_jpeg``); everything else, and every JPEG whose end is missing, is
+decoded by Pillow. Only header fields are trusted before the size has been checked.
 """
 
 import io
+import warnings
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from PIL import (  # importing a plugin registers its format
@@ -28,10 +29,14 @@ from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.turning import turned_pixels
 from jaunty_frame.errors import PhotoError, shown_name
+from jaunty_frame.media.photos.colour_profiles import to_srgb
+from jaunty_frame.media.photos.plain_jpeg import decode_plain_jpeg
 
 register_heif_opener()
 # Sizes are checked by ourselves, with a sentence.
 Image.MAX_IMAGE_PIXELS = None
+# What Pillow says of odd metadata would stand on the error stream without the photo's name.
+warnings.filterwarnings("ignore", module=r"PIL\.")
 
 _FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF", "AVIF")
 MOST_PIXELS = 300_000_000
@@ -106,49 +111,34 @@ def _time_taken(exif: Image.Exif) -> str:
         return ""
 
 
+class Decoded(NamedTuple):
+    """pixels : as of ``decode_photo``; is_damaged : whether a part of them could not be read."""
+
+    pixels: Pixels
+    is_damaged: bool
+
+
 def decode_photo(data: bytes, name: str, wanted_width: int = 0, quarter_turns: int = 0) -> Pixels:
     """Return the upright photo: (H, W, 3) uint8 B G R, or (H, W, 4) premultiplied where it is transparent.
 
     wanted_width : pixels across the upright photo that suffice (0 = all). The result has at least so many, or all
     there are, and less than twice as many wherever the format can be decoded at a reduced size.
-    Raises PhotoError where the photo is damaged or over 300 megapixels.
+    Raises PhotoError where the photo is damaged, but for parts of a JPEG, or over 300 megapixels.
     """
+    return decoded_photo(data, name, wanted_width, quarter_turns).pixels
+
+
+def decoded_photo(data: bytes, name: str, wanted_width: int = 0, quarter_turns: int = 0) -> Decoded:
+    """Return what ``decode_photo`` does, and whether all of it could be read."""
     header = photo_header(data, name)
     turned_width = header.height if quarter_turns % 2 else header.width
     reduction = max(1, turned_width // wanted_width) if wanted_width else 1
     try:
-        pixels = _decode_plain_jpeg(data, reduction)
-        if pixels is None:
-            pixels = _decode_with_pillow(data, name, reduction)
+        plain = decode_plain_jpeg(data, reduction)
+        pixels, is_damaged = plain or (_decode_with_pillow(data, name, reduction), False)
     except (*_READ_ERRORS, Image.DecompressionBombError, cv2.error, ImageCms.PyCMSError) as error:
         raise PhotoError(f"{shown_name(name)} is damaged and cannot be shown whole; restore it from a copy.") from error
-    return turned_pixels(_upright(pixels, header.orientation), quarter_turns)
-
-
-def _decode_plain_jpeg(data: bytes, reduction: int) -> Pixels | None:
-    """Return the pixels as stored, or None where the file asks for the slower, more careful way."""
-    if data[:3] != b"\xff\xd8\xff" or not data.rstrip(b"\0").endswith(b"\xff\xd9"):
-        return None
-    image = Image.open(io.BytesIO(data), formats=("JPEG",))
-    if image.mode not in ("RGB", "L"):
-        return None
-    flag = cv2.IMREAD_COLOR
-    for step, reduced in (
-        (8, cv2.IMREAD_REDUCED_COLOR_8),
-        (4, cv2.IMREAD_REDUCED_COLOR_4),
-        (2, cv2.IMREAD_REDUCED_COLOR_2),
-    ):
-        if reduction >= step:
-            flag = reduced
-            break
-    pixels = cv2.imdecode(np.frombuffer(data, np.uint8), flag | cv2.IMREAD_IGNORE_ORIENTATION)
-    if pixels is None:
-        return None
-    profile = image.info.get("icc_profile")
-    if profile and image.mode == "RGB":
-        as_srgb = _to_srgb(Image.fromarray(cv2.cvtColor(pixels, cv2.COLOR_BGR2RGB)), profile)
-        pixels = cv2.cvtColor(np.asarray(as_srgb), cv2.COLOR_RGB2BGR)
-    return pixels
+    return Decoded(turned_pixels(_upright(pixels, header.orientation), quarter_turns), is_damaged)
 
 
 def _decode_with_pillow(data: bytes, name: str, reduction: int) -> Pixels:
@@ -170,7 +160,7 @@ def _decode_with_pillow(data: bytes, name: str, reduction: int) -> Pixels:
     alpha = image.convert("RGBA").getchannel("A") if transparent else None
     if transparent:
         image = image.convert("RGB" if image.mode.startswith("RGB") or not profile else "L")
-    image = _to_srgb(image, profile) if profile else image.convert("RGB")
+    image = to_srgb(image, profile) if profile else image.convert("RGB")
     pixels = cv2.cvtColor(np.asarray(image), cv2.COLOR_RGB2BGR)
     if alpha is None or alpha.getextrema() == (255, 255):
         return pixels
@@ -191,24 +181,6 @@ def _to_eight_bit(image: Image.Image) -> Image.Image:
 def _premultiplied(pixels: Pixels, alpha: Pixels) -> Pixels:
     weighted = pixels.astype(np.uint16) * alpha[..., None]
     return np.dstack([((weighted + 127) // 255).astype(np.uint8), alpha])
-
-
-def _to_srgb(image: Image.Image, profile: bytes) -> Image.Image:
-    """Return the image in sRGB; a profile that cannot be used is as good as none."""
-    try:
-        transform = _transform(profile, image.mode)
-        return transform.apply(image)
-    except (ImageCms.PyCMSError, OSError, ValueError, TypeError):
-        return image.convert("RGB")
-
-
-@lru_cache(maxsize=16)
-def _transform(profile: bytes, mode: str) -> ImageCms.ImageCmsTransform:
-    source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
-    target = ImageCms.createProfile("sRGB")
-    intent = ImageCms.Intent.RELATIVE_COLORIMETRIC
-    flags = ImageCms.Flags.BLACKPOINTCOMPENSATION
-    return ImageCms.buildTransform(source, target, mode, "RGB", renderingIntent=intent, flags=flags)
 
 
 # CIPA DC-008 (Exif), orientation: (quarter turns clockwise, mirrored left to right before turning).

@@ -78,6 +78,7 @@ def _fields(photo: Photo) -> dict[str, object]:
         "content",
         "taken",
         "transparent",
+        "damaged",
         "keep_areas",
         "attention",
         "finder",

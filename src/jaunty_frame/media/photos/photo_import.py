@@ -21,10 +21,12 @@ Progress = Callable[[int, int], None]
 
 @dataclass(frozen=True)
 class Imported:
-    """Photos in running order, copies among them, and a sentence for every file that could not be used."""
+    """Photos in running order, copies among them; a sentence for every file that could not be used, and for every photo
+    of which a part could not be read."""
 
     photos: tuple[Photo, ...]
     problems: tuple[str, ...]
+    notes: tuple[str, ...]
 
 
 def import_photos(
@@ -75,7 +77,12 @@ def import_photos(
             if not group and not problems:
                 problems.append(f"{shown_name(path.name or path)} holds no files.")
         photos += good
-    return Imported(tuple(photos), tuple(problems))
+    notes = (
+        f"{shown_name(Path(photo.path).name)} is damaged: a part of it cannot be read. Restore it from a copy."
+        for photo in photos
+        if photo.damaged
+    )
+    return Imported(tuple(photos), tuple(problems), tuple(notes))
 
 
 def copies_sentence(count: int) -> str:
@@ -122,7 +129,7 @@ def _look_at(path: Path, folder: Path | None, cache: ThumbnailCache, cancelled: 
 def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Photo:
     """Return the photo at ``path`` with what its file says of it; PhotoError where it cannot be used."""
     # Pillow and its formats take 0.06 s to load, which opening a window should not wait for.
-    from jaunty_frame.media.photos.decoding import decode_photo, photo_header
+    from jaunty_frame.media.photos.decoding import decoded_photo, photo_header
 
     try:
         str(path.absolute()).encode()
@@ -133,7 +140,7 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
     data = read_bytes(path)
     header = photo_header(data, path.name)
     width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))
-    pixels = decode_photo(data, path.name, max(width, 1))
+    pixels, is_damaged = decoded_photo(data, path.name, max(width, 1))
     thumbnail = shrunk_to_thumbnail(pixels)
     content = content_hash(data)
     cache.put(content, thumbnail)
@@ -148,4 +155,5 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
         content=content,
         taken=header.taken,
         transparent=pixels.shape[2] == 4,
+        damaged=is_damaged,
     )

@@ -15,6 +15,7 @@ from jaunty_frame.show.checks import (
     missing_photo,
     neighbours_alike,
     outside_action_safe,
+    partly_damaged_photo,
     soft,
     too_fast,
     under_overlay,
@@ -27,6 +28,7 @@ from jaunty_frame.show.planning.plan import Plan
 CHECKS: list[Check] = [
     missing_photo.CHECK,
     damaged_photo.CHECK,
+    partly_damaged_photo.CHECK,
     keep_area_cut.CHECK,
     soft.CHECK,
     breathing_room.HEAD_AT_EDGE,

@@ -1,0 +1,24 @@
+"""A part of a photo's file could not be read; what could is shown."""
+
+import numpy as np
+
+from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.show.findings.check import Check, Told, once
+from jaunty_frame.show.findings.facts import Facts
+from jaunty_frame.show.findings.finding import Severity
+from jaunty_frame.show.findings.remedies import REMOVE_SLIDE
+
+
+def _damaged(facts: Facts) -> FloatArray:
+    return np.array([photo.damaged for photo in facts.plan.table.photos], float)
+
+
+def _tell(facts: Facts, row: int) -> Told:
+    name = facts.file_name(row)
+    sentence = (
+        f"{facts.place(row)}: a part of the photo {name} is damaged; restore it from a copy, or remove the slide."
+    )
+    return Told(Severity.NOTABLE, 1.0, sentence, REMOVE_SLIDE)
+
+
+CHECK = Check("partly-damaged-photo", _damaged, 0.5, _tell, once)
