@@ -176,7 +176,10 @@ class Seams(unittest.TestCase):
             project = set_for_all("x", transition=CurtainTransition(), move="hold").apply(self.project)
             project = self.again(project)
             plan = plan_output(project, "160x90")
-            self.assertEqual(plan_object(plan)["slides"][0]["transition"], {"kind": "curtain", "frames": 30})
+            self.assertEqual(
+                plan_object(plan)["slides"][0]["transition"],
+                {"kind": "curtain", "frames": 30, "seconds": "1/1", "shortened": False},
+            )
             start = plan.schedule.first[1]
             before, half, after = (self.painted(project, n) for n in (start - 1, start + 15, start + 30))
             np.testing.assert_array_equal(half[:, :80], after[:, :80])

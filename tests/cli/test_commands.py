@@ -22,7 +22,7 @@ class Commands(CommandCase):
         self.assertEqual((outputs[1]["frames"], outputs[1]["fade_in"]["frames"]), (75, 0))
         self.assertEqual(
             [slide["transition"] for slide in outputs[0]["slides"]],
-            [{"kind": "cut", "frames": 0}] * 2 + [None],
+            [{"kind": "cut", "frames": 0, "seconds": "0/1", "shortened": False}] * 2 + [None],
         )
         self.assertEqual(outputs[0]["slides"][0]["photo"], "photos/photo-1.jpg")
         code, out, errors = self.run_program(

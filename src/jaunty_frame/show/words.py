@@ -1,5 +1,7 @@
 """The words that people read for the values of the document."""
 
+from fractions import Fraction
+
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
@@ -77,10 +79,14 @@ def without_place(sentence: str, slide: int, output: Output) -> str:
     return said[:1].upper() + said[1:]
 
 
-def transition_words(transition: Transition) -> str:
-    """Return for example "Cross dissolve 0.7 s"."""
-    seconds = transition.joint_seconds
-    return f"{transition.label} {clock_text(seconds)}" if seconds else Cut.label
+def transition_words(transition: Transition, seconds: Fraction | None = None) -> str:
+    """Return for example "Cross dissolve 0.7 s". seconds : what it got, where the slides were too short for all."""
+    wanted = transition.joint_seconds
+    if not wanted:
+        return Cut.label
+    if seconds is not None and seconds < wanted:
+        return f"{transition.label} {clock_text(seconds)}, for {clock_text(wanted)} the slides are too short"
+    return f"{transition.label} {clock_text(wanted)}"
 
 
 def shape_words(output: Output) -> str:

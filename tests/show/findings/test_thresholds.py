@@ -9,7 +9,11 @@ from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
 from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.show.findings.check import Severity
+from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.words import transition_words
 from tests.show.findings.test_findings import findings_of, head, project_of
 
 NONE = None
@@ -130,6 +134,22 @@ class Thresholds(unittest.TestCase):
         found = [f for f in findings_of(project.changed(photos=photos)) if f.kind == "partly-damaged-photo"]
         self.assertEqual([(f.severity, f.outputs) for f in found], [(NOTABLE, ("square", "wide"))])
         self.assertIn("a part of the photo p0.jpg is damaged", found[0].sentence.lower())
+
+    def test_a_transition_that_the_slides_are_too_short_for_is_noted_with_its_times(self):
+        # 3.5 s slides with 2 s dissolves between them and no fades: 2 s + 2 s of 3.5 s, so 1.75 s each (the middle
+        # slide decides).
+        joint = CrossDissolve(seconds="2")
+        none = {"fade_in": Fraction(0), "fade_out": Fraction(0)}
+        project = project_of(outputs=("square", "wide"), count=3, seconds_moving="7/2", transition=joint, **none)
+        found = [f for f in findings_of(project) if f.kind == "shortened-joint"]
+        self.assertEqual(
+            [(f.slide, f.severity, f.outputs) for f in found], [(k, NOTED, ("square", "wide")) for k in (1, 2)]
+        )
+        self.assertIn("has 1.8 s instead of 2.0 s", found[0].sentence)
+        value = plan_object(Planner().plans(project)["wide"])["slides"][0]["transition"]
+        self.assertEqual((value["seconds"], value["shortened"]), ("7/4", True))
+        self.assertIn("for 2.0 s the slides are too short", transition_words(joint, Fraction(7, 4)))
+        self.assertEqual(transition_words(joint, Fraction(2)), "Cross dissolve 2.0 s")
 
     def test_missing_photos_are_severe_and_hairlines_notable(self):
         halves = KeepArea(box=(0.0, 0.2, 0.5, 0.6)), KeepArea(box=(0.5, 0.2, 0.5, 0.6))

@@ -153,7 +153,9 @@ class Json(unittest.TestCase):
         self.assertEqual(value["fade_in"], {"frames": 18})
         slide = value["slides"][0]
         self.assertEqual((slide["slide"], slide["slide_id"], slide["photo"]), (1, "p0-1", "p0.jpg"))
-        self.assertEqual(slide["transition"], {"kind": "cross-dissolve", "frames": 17})
+        self.assertEqual(
+            slide["transition"], {"kind": "cross-dissolve", "frames": 17, "seconds": "7/10", "shortened": False}
+        )
         self.assertIsNone(value["slides"][-1]["transition"])
         self.assertEqual(len(slide["keep_areas"]), len(slide["keep_area_details"]))
         lean = set_on_slides(["p0-1"], "Lean", move=Move.LEAN, seconds="5").apply(state)

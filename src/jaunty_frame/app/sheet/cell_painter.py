@@ -186,14 +186,20 @@ class CellPainter:
             painter.drawLine(QPointF(strip.x() + 11, middle), QPointF(strip.right(), middle))
             return
         transition = settings_of(slides[row], rules).transition
-        text = f"Fade to black {clock_text(rules.fade_out)}" if last else transition_words(transition)
+        text = f"Fade to black {clock_text(rules.fade_out)}" if last else self._joint_words(row)
         painter.setFont(text_font(12))
         painter.setPen(QPen(QColor(colours().on_surround), 1.5))
         bracket = min(6 + float(rules.fade_out if last else transition.joint_seconds) * 8, 28.0)
         high, low = middle - 6, middle + 6
         painter.drawPolyline([QPointF(x + bracket, high), QPointF(x, high), QPointF(x, low), QPointF(x + bracket, low)])
         start = x + int(bracket) + 8
-        painter.drawText(QRect(start, strip.y(), 300, joint), Qt.AlignmentFlag.AlignVCenter, text)
+        painter.drawText(QRect(start, strip.y(), strip.right() - start, joint), Qt.AlignmentFlag.AlignVCenter, text)
         end = start + painter.fontMetrics().horizontalAdvance(text) + 12
         painter.setPen(QPen(QColor(colours().surround_line), 1))
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(strip.right(), middle + 0.5))
+
+    def _joint_words(self, row: int) -> str:
+        transition = settings_of(self._model.slide(row), self._session.project.house_rules).transition
+        plan = next(iter(self._session.plans().values()), None)
+        # Times are the same in all outputs.
+        return transition_words(transition, plan.table.timing.joint_seconds(row) if plan else None)

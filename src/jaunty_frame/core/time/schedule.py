@@ -28,6 +28,10 @@ class Timing(NamedTuple):
     def seconds(self) -> Fraction:
         return Fraction(self.ends[-1], self.unit) if self.ends else Fraction(0)
 
+    def joint_seconds(self, joint: int) -> Fraction:
+        """Return how long slide ``joint`` and the next are both seen."""
+        return Fraction(self.ends[joint] - self.starts[joint + 1], self.unit)
+
 
 class Schedule(NamedTuple):
     """Whole frames of a show at one frame rate. Slide k is seen at first[k] .. first[k] + frames[k] - 1."""

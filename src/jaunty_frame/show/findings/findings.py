@@ -16,6 +16,7 @@ from jaunty_frame.show.checks import (
     neighbours_alike,
     outside_action_safe,
     partly_damaged_photo,
+    shortened_joint,
     soft,
     too_fast,
     under_overlay,
@@ -40,6 +41,7 @@ CHECKS: list[Check] = [
     hairline.CHECK,
     bars_left.CHECK,
     changed_photo.CHECK,
+    shortened_joint.CHECK,
 ]
 """Of one slide, findings of like severity are told in this order."""
 

@@ -3,6 +3,7 @@
 from typing import Any
 
 from jaunty_frame.core.time.timebase import fraction_text
+from jaunty_frame.document.transition import Transition
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.reasons import framing_reasons
 
@@ -34,7 +35,17 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "first_frame": plan.schedule.first[k],
         "frames": plan.schedule.frames[k],
         **(_framing_object(plan, rows[0]) if rows else {"photo": None}),
-        "transition": {"kind": joint.kind, "frames": plan.schedule.transition_frames(k)} if joint else None,
+        "transition": _joint_object(plan, k, joint) if joint else None,
+    }
+
+
+def _joint_object(plan: Plan, k: int, joint: Transition) -> dict[str, Any]:
+    timing = plan.table.timing
+    return {
+        "kind": joint.kind,
+        "frames": plan.schedule.transition_frames(k),
+        "seconds": fraction_text(timing.joint_seconds(k)),
+        "shortened": k in timing.shortened,
     }
 
 
