@@ -99,6 +99,11 @@ class SubjectAndWhole(unittest.TestCase):
         if visible_share(covers[None], areas.boxes).min() >= 0.98:
             self.assertEqual(placement, Placement.COVER)
 
+    def test_what_is_only_wished_for_costs_no_bars(self):
+        wide = areas_of((0.1, 0.3, 0.8, 0.3), weights=[0.99])
+        self.assertEqual(solved(1.5, TALL, wide)[1], Placement.COVER)
+        self.assertEqual(solved(1.5, TALL, areas_of((0.1, 0.3, 0.8, 0.3)))[1], Placement.SUBJECT)
+
     def test_breathing_room_grows_from_nothing(self):
         # A subject as wide as the cover window plus 2 % slack needs no zooming out and gets no room yet.
         widths = np.linspace(0.36, 0.5, 80)

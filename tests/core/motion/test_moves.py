@@ -7,7 +7,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jaunty_frame.core.framing.bases import PLACEMENTS, KeepAreas, Placement, solve_bases
+from jaunty_frame.core.framing.bases import PLACEMENTS, Bases, KeepAreas, Placement, solve_bases
 from jaunty_frame.core.framing.straightened_bases import solve_straightened
 from jaunty_frame.core.geometry.straightening import Turned, corner_points, turned_share
 from jaunty_frame.core.geometry.windows import bar_share, visible_share
@@ -271,6 +271,25 @@ class StripsBesideWholePhotos(unittest.TestCase):
             for side in (0, 1):
                 tight, wide = strips[0][side], strips[1][side]
                 self.assertTrue(max(tight, wide) < 1e-6 or min(tight, wide) >= 0.025 - 1e-6, strips)
+
+    def test_pans_and_tilts_leave_no_strip_that_looks_like_a_mistake(self):
+        # Zoomed out a little, as where a cover would lose too much of what draws the eye: bars of 0 to 8 %.
+        heights = np.linspace(1.0, 1.09, 100)
+        n = len(heights)
+        widths = heights * 16 / 9 / 3.0
+        windows = np.stack([(1 - widths) / 2, (1 - heights) / 2, widths, heights], axis=1)
+        subject = np.full(n, PLACEMENTS.index(Placement.SUBJECT))
+        bases = Bases(windows, subject, np.zeros(n, np.intp), np.zeros(n, bool))
+        areas, aspects, frames = KeepAreas(np.zeros((n, 0, 4)), np.zeros((n, 0))), np.full(n, 3.0), np.full(n, 16 / 9)
+        moves = solve_moves(bases, cells_of(aspects, frames, areas, 5.0, 0.04, np.full(n, 3.0), Move.DIAGONAL))
+        for c, course in enumerate(COURSES):
+            if course.move not in (Move.PAN, Move.TILT, Move.DIAGONAL):
+                continue
+            for ends in (moves.opening[:, c], moves.closing[:, c]):
+                strip = np.maximum(-ends[:, 1], 0) / ends[:, 3]
+                odd = moves.possible[:, c] & (strip > 1e-6) & (strip < 0.025 - 1e-6)
+                self.assertFalse(odd.any(), (course, strip[odd]))
+        self.assertTrue(moves.possible[:, [c for c, course in enumerate(COURSES) if course.move is Move.PAN]].any())
 
     def test_a_whole_photo_that_moves_is_a_little_smaller(self):
         # 3:2 in 16:9, whole: it fills the height, which leaves 2.5 % above and below when it moves.

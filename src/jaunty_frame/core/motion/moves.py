@@ -121,6 +121,8 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
     tight = tightened(base, gain, centre, reach)
     apart, out = set_apart(base, full, cells.turned)
     wide = widened(apart, out, reach)
+    # What pans and tilts keep beside their way: nothing, or a strip that does not look like a mistake.
+    steady = np.where(covers[:, None], base, set_apart(base, np.ones(len(base)), cells.turned)[0])
     zooms = np.where(covers, gain, out) >= LEAST_GAIN - _EQUAL
 
     rows = base.shape[0]
@@ -141,8 +143,8 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
             possible[:, c] = natural[:, c] = zooms
         elif course.move in (Move.PAN, Move.TILT):
             axis = 0 if course.across else 1
-            roomy = _room(base, axis, course, reach) >= _LEAST_TRAVEL * base[:, 2 + axis]
-            end = np.where((roomy | ~covers)[:, None], base, tight)
+            roomy = _room(steady, axis, course, reach) >= _LEAST_TRAVEL * steady[:, 2 + axis]
+            end = np.where((roomy | ~covers)[:, None], steady, tight)
             limit = end[:, 2 + axis] * cells.seconds / PAN_SECONDS
             travel = np.clip(_travel_limit(end, axis, course, cells, shown), 0.0, limit)
             opening[:, c], closing[:, c] = _moved_back(end, course, travel, travel), end
@@ -153,7 +155,8 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
             asked = np.flatnonzero([move is course.move for move in cells.moves])
             if asked.size:
                 solve = {Move.DIAGONAL: _diagonal, Move.LEAN: _lean, Move.ENTER: _enter}[course.move]
-                around = _Around(base[asked], tight[asked], covers[asked], shown[asked])
+                resting = base if course.move is Move.ENTER else steady
+                around = _Around(resting[asked], tight[asked], covers[asked], shown[asked])
                 some = solve(course, cells.rows(asked), around)
                 opening[asked, c], closing[asked, c], lean[asked, c], possible[asked, c] = some
     return Moves(opening, closing, lean, possible, natural)

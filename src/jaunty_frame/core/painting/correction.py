@@ -41,9 +41,9 @@ def _table(amounts: Amounts) -> np.ndarray:
     """Return the table (1, 256, 3) of B, G, R."""
     coded = np.arange(256) / 255
     linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
-    gains = 2.0**amounts.exposure * np.array([1 - _WARMEST * amounts.warmth, 1.0, 1 + _WARMEST * amounts.warmth])
+    warmth = np.array([1 - _WARMEST * amounts.warmth, 1.0, 1 + _WARMEST * amounts.warmth])
     # Warmth changes the colour, not the lightness of greys.
-    gains /= (gains @ _GREY) / 2.0**amounts.exposure
+    gains = 2.0**amounts.exposure * warmth / (warmth @ _GREY)
     light = np.clip(linear[:, None] * gains, 0.0, 1.0)
     values = np.where(light <= 0.0031308, 12.92 * light, 1.055 * light ** (1 / 2.4) - 0.055)
     # A curve through black, middle grey and white that is steepest, or flattest, in the middle.
