@@ -15,7 +15,7 @@ from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.document.settings import settings_of
 
 CONTENT = "blake2b:" + 32 * "0"
@@ -85,6 +85,15 @@ class Framings(unittest.TestCase):
             self.assertAlmostEqual(got, wanted)
         again = turn_photos(["a"], 3).apply(turned)
         self.assertEqual(again.photo("a").quarter_turns, 0)
+
+    def test_a_quarter_turn_turns_attention(self):
+        across, down = (tuple(k / 496 for k in order) for order in (range(32), range(31, -1, -1)))
+        state = with_photo(self.state, "a", attention=Attention(across=across, down=down))
+        # What was at the top is at the right after a turn clockwise.
+        turned = turn_photos(["a"], 1).apply(state).photo("a").attention
+        self.assertEqual((turned.across, turned.down), (down[::-1], across))
+        back = turn_photos(["a"], 3).apply(turn_photos(["a"], 1).apply(state)).photo("a").attention
+        self.assertEqual((back.across, back.down), (across, down))
 
     def test_the_last_one_of_a_cell_holds(self):
         again = set_framing("a-1", "tall", Window(0, 0, 0.5, 0.5), Window(0.1, 0, 0.5, 0.5)).apply(self.state)

@@ -110,6 +110,22 @@ class Refusals(unittest.TestCase):
         place[path[-1]] = value
         return json.dumps(content)
 
+    def test_the_first_five_faults_are_told_and_the_others_counted(self):
+        value = json.loads(project_to_text(full_project()))
+        for k in range(8):
+            value["house_rules"][f"odd{k}"] = 1
+        with self.assertRaises(ProjectError) as caught:
+            project_from_text(json.dumps(value), "show.jaunty")
+        said = str(caught.exception)
+        self.assertEqual(said.count("odd"), 5, said)
+        self.assertIn("(and 3 more faults)", said)
+
+    def test_more_than_32_levels_are_refused_before_they_are_read(self):
+        for levels, refused in ((30, False), (33, True)):
+            with self.assertRaises(ProjectError) as caught:
+                project_from_text("[" * levels + "]" * levels, "show.jaunty")
+            self.assertEqual("nested" in str(caught.exception), refused, str(caught.exception))
+
     def test_a_newer_version_is_refused_with_a_sentence(self):
         self.assertIn("newer", self.refused(self.changed("version", value=VERSION + 1), NewerProject))
 

@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jaunty_frame.core.framing.attention import held_within, least_scale
-from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, PLACEMENTS, KeepAreas, Placement
+from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas, Placement
 from jaunty_frame.core.framing.straightened_bases import solve_all_bases
 from jaunty_frame.core.geometry.straightening import Turned
 from jaunty_frame.core.geometry.windows import bar_share
@@ -39,6 +39,10 @@ class Covering(unittest.TestCase):
         out = solved(areas, 0.65)
         self.assertEqual(PLACEMENTS[out.placement[0]], Placement.SUBJECT)
         self.assertAlmostEqual(out.window[0, 2], 0.65, places=4)
+
+    def test_readily_balanced_and_reluctantly_are_these_shares(self):
+        # Chosen on the labelled photos; docs/framing.md says what came out.
+        self.assertEqual(LEAST_ATTENTION, {"readily": 0.0, "balanced": 0.40, "reluctantly": 0.65})
 
     def test_where_one_place_draws_nearly_all_it_is_covered(self):
         out = solved(wishes(strips(0, 0, 1, 0)), 0.85)

@@ -136,6 +136,11 @@ class FindingsTest(unittest.TestCase):
         finding = self.only(project, "soft")
         self.assertEqual(finding.sentence, "Slide 1: Small photo: very soft in 3 outputs.")
         self.assertEqual((finding.of_photo, finding.outputs), (True, ("tall", "square", "wide")))
+        # The worst output says how soft it is: 400 lines for 1080, 1080 and 1920.
+        mixed = self.only(project_of(outputs=("square", "tall"), size=(1500, 1000), move="hold"), "soft")
+        self.assertEqual((mixed.sentence, mixed.output), ("Slide 1: Small photo: soft in 1 output.", "tall"))
+        both = self.only(project_of(outputs=("square", "tall"), size=(1200, 800), move="hold"), "soft")
+        self.assertEqual((both.sentence, both.output), ("Slide 1: Small photo: very soft in 2 outputs.", "tall"))
         states = {"p0": PhotoState.MISSING}
         said = "Slide 1: The photo p0.jpg is not where it was; put it back, or remove the slide."
         self.assertEqual(self.only(project, "missing-photo", states).sentence, said)

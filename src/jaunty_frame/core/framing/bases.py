@@ -137,7 +137,6 @@ def solve_bases(
     size = np.where(to_cover, cover, size)
     position = np.where(to_cover, cover_position, position)
     placed[narrow & ~hairline] = PLACEMENTS.index(Placement.COVER)
-    placed[~narrow & (size >= 1.0 - _EQUAL) & is_subject] = PLACEMENTS.index(Placement.WHOLE)
     return Bases(axes.windows(size, position), placed, axes.free, hairline)
 
 
