@@ -15,6 +15,7 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.media.atomic import write_whole
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import path_from
 from jaunty_frame.media.projects.recovery import AutosaveStore
 from jaunty_frame.show.frames.layers.layer import PhotoFile
 
@@ -55,6 +56,19 @@ class WritingWhole(InFolder):
             path.write_bytes(b"half")
         write_whole(self.path, b"whole")
         self.assertEqual((left.exists(), running.exists()), (False, True))
+
+
+class Paths(unittest.TestCase):
+    def test_a_photo_up_to_three_folders_away_is_named_from_the_project(self):
+        for project, named in (
+            ("/a/b", "x.jpg"),
+            ("/a/b/c", "../x.jpg"),
+            ("/a/b/c/d/e", "../../../x.jpg"),
+            ("/a/b/c/d/e/f", "/a/b/x.jpg"),
+        ):
+            with self.subTest(project=project):
+                self.assertEqual(path_from(Path(project), Path("/a/b/x.jpg")), named)
+        self.assertEqual(path_from(None, Path("/a/b/x.jpg")), "/a/b/x.jpg")
 
 
 class Autosaves(InFolder):

@@ -17,7 +17,7 @@ from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
-from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE, REMOVE_SLIDE
+from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE
 from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.reasons import framing_reasons
@@ -188,7 +188,13 @@ class FindingsTest(unittest.TestCase):
 
     def test_missing_and_changed_photos_are_told(self):
         project = project_of(head(0.45), outputs=("square",))
-        self.assertEqual(self.only(project, "missing-photo", {"p0": PhotoState.MISSING}).remedy, REMOVE_SLIDE)
+        for state, kind, severity, remedy in (
+            (PhotoState.MISSING, "missing-photo", Severity.SEVERE, "remove-slide"),
+            (PhotoState.DAMAGED, "damaged-photo", Severity.SEVERE, "remove-slide"),
+            (PhotoState.CHANGED, "changed-photo", Severity.SLIGHT, "find-again"),
+        ):
+            finding = self.only(project, kind, {"p0": state})
+            self.assertEqual((finding.severity, finding.remedy.name), (severity, remedy))
         self.only(project, "changed-photo", {"p0": PhotoState.CHANGED})
 
     def test_the_most_severe_come_first(self):
