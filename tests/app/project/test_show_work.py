@@ -106,13 +106,13 @@ class Autosaves(WindowCase):
         session = self.window.session
         file = session._autosaves._file(self.path)
         session.apply(set_title("Other"))
-        session._autosave()
+        session.autosaver.write()
         self.window.files.save()
-        self.wait_until(lambda: session._autosaving is None)
+        self.wait_until(lambda: session.autosaver.task is None)
         self.assertFalse(file.exists())
         session.apply(set_title("Again"))
-        session._autosave()
-        self.wait_until(lambda: session._autosaving is None)
+        session.autosaver.write()
+        self.wait_until(lambda: session.autosaver.task is None)
         self.assertTrue(file.exists())
 
 

@@ -3,10 +3,10 @@
 from collections.abc import Mapping
 from pathlib import Path
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Signal
 
+from jaunty_frame.app.project.autosaver import Autosaver
 from jaunty_frame.app.project.show_work import Shown, ShowWork
-from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
@@ -21,7 +21,6 @@ from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import is_accepted
 from jaunty_frame.show.planning.plan import Plan
 
-AUTOSAVE_DELAY_MS = 1500
 START_OUTPUTS = ("tall", "square", "wide")
 
 
@@ -61,12 +60,9 @@ class Session(QObject):
         self._checked: list[Finding] = []
         self._checked_plans: object = None
         self._checked_states: object = None
-        self.source = self._latest_source = PhotoSource(self.folder, self.cache)
-        self._autosaving: Task | None = None
-        self._autosave_timer = QTimer(self)
-        self._autosave_timer.setSingleShot(True)
-        self._autosave_timer.setInterval(AUTOSAVE_DELAY_MS)
-        self._autosave_timer.timeout.connect(self._autosave)
+        # Where the photos of ``project`` are read from, and those of ``latest``.
+        self.source = self.latest_source = PhotoSource(self.folder, self.cache)
+        self.autosaver = Autosaver(self._autosaves, lambda: (None if self.is_saved else self.latest, self.path), self)
         self._work.plan(self.latest)
 
     @property
@@ -122,7 +118,7 @@ class Session(QObject):
         """Show a planned project, with its findings if they are found at once."""
         self._shown = shown
         if shown.project is self.latest:
-            self.source = self._latest_source
+            self.source = self.latest_source
         self._is_showing = True
         if shown.plans is self._checked_plans and self.states is self._checked_states:
             self._choose_findings()
@@ -146,11 +142,6 @@ class Session(QObject):
             and finding.slide_id in slides
             and finding.output in self._shown.plans
         ]
-
-    @property
-    def latest_source(self) -> PhotoSource:
-        """Where the photos of ``latest`` are read from; ``source`` is for those of ``project``."""
-        return self._latest_source
 
     def apply(self, edit: Edit) -> None:
         try:
@@ -194,7 +185,7 @@ class Session(QObject):
         self._work.plan(self.latest)
         self.saved_changed.emit()
         if not self.is_saved:
-            self._autosave_timer.start()
+            self.autosaver.start()
 
     def start_new(self) -> None:
         self._replace(empty_project(), None)
@@ -211,12 +202,12 @@ class Session(QObject):
         self._announce()
 
     def _replace(self, project: Project, path: Path | None) -> None:
-        self._end_autosaving()
+        self.autosaver.stop()
         self.path = path
         self._history = History(project)
         self._saved = project
         self.states = {}
-        self._latest_source = PhotoSource(self.folder, self.cache)
+        self.latest_source = PhotoSource(self.folder, self.cache)
         self._work.forget()
         self._announce()
 
@@ -227,44 +218,20 @@ class Session(QObject):
         if before != after or self.path is None:
             self._history.amend(Edit("Paths", lambda project: rebased(project, before, after)))
         save_project(self.latest, path)
-        self._end_autosaving()
-        self._autosaves.discard(self.path)
-        self._autosaves.discard(path)
+        for old in (self.path, path):
+            self.autosaver.discard(old)
         self.path = path
-        self._latest_source = PhotoSource(self.folder, self.cache)
+        self.latest_source = PhotoSource(self.folder, self.cache)
         self._saved = self.latest
         self._announce()
 
-    def _autosave(self) -> None:
-        """Write an autosave beside the GUI thread."""
-        if self.is_saved:
-            return
-        if self._autosaving is not None:
-            self._autosave_timer.start()  # once more, when that one is written
-            return
-        project, path = self.latest, self.path
-        task = self._autosaving = Task("autosave", lambda report, stopped: self._autosaves.write(project, path), self)
-
-        def end(_: object) -> None:
-            self._autosaving = None
-            task.deleteLater()
-            if self.is_saved or self.path != path:
-                self._autosaves.discard(path)  # saved, or given up, while it was written
-
-        task.finished.connect(end)
-        task.failed.connect(end)
-        task.start()
-
     def write_autosave(self) -> None:
         """Write an autosave at once, because the program is about to end."""
-        self._end_autosaving()
-        if not self.is_saved:
-            self._autosaves.write(self.latest, self.path)
+        self.autosaver.write_now()
 
     def discard_autosave(self) -> None:
         """Forget unsaved changes for good: the user said so."""
-        self._end_autosaving()
-        self._autosaves.discard(self.path)
+        self.autosaver.discard(self.path)
 
     def forget_changes(self) -> None:
         """Count the present state as saved: the user gave up the changes, or they are saved elsewhere."""
@@ -273,16 +240,10 @@ class Session(QObject):
     def wait(self) -> None:
         """Wait until nothing is worked on; to be called only when nothing else is to be done."""
         self._work.wait()
-        if self._autosaving is not None:
-            self._autosaving.wait()
-            if self.is_saved:
-                self._autosaves.discard(self.path)
-
-    def _end_autosaving(self) -> None:
-        """Have no autosave under way, so that none is written after what happens now."""
-        self._autosave_timer.stop()
-        if self._autosaving is not None:
-            self._autosaving.wait()
+        if self.is_saved:
+            self.autosaver.discard(self.path)
+        else:
+            self.autosaver.stop()
 
     def left_behind(self, path: Path | None) -> Autosave | None:
         """Return what a killed program left of the project in ``path``, if it differs from what is saved."""
