@@ -7,6 +7,7 @@ VERBS = {
     "frame": "jaunty_frame.cli.verbs.frame",
     "render": "jaunty_frame.cli.verbs.render",
     "check": "jaunty_frame.cli.verbs.check",
+    "order": "jaunty_frame.cli.verbs.order",
     "schema": "jaunty_frame.cli.verbs.schema",
 }
 """By name, as it is typed (``cut-list``), the module whose ``run`` it is."""

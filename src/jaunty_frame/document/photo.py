@@ -1,5 +1,6 @@
 """A photo of the set, with what was found in it and what the user set for it."""
 
+from enum import StrEnum
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, StringConstraints, model_validator
@@ -10,7 +11,18 @@ from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.values import Identifier, Share, Value, WindowValue, ensure_inside
 
 MAX_KEEP_AREAS = 32
+# A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.
+_SQUARE, _PANORAMA = 1.05, 2.0
 MOST_STRAIGHTENING = 15.0
+
+
+class Shape(StrEnum):
+    """How a photo lies."""
+
+    UPRIGHT = "upright"
+    SQUARE = "square"
+    SIDEWAYS = "sideways"
+    PANORAMA = "panorama"
 
 
 class KeepArea(Value):
@@ -90,3 +102,12 @@ class Photo(Value):
     @property
     def upright_size(self) -> tuple[int, int]:
         return turned_size(self.width, self.height, self.quarter_turns)
+
+    @property
+    def shape(self) -> Shape:
+        width, height = self.upright_size
+        if max(width, height) < _SQUARE * min(width, height):
+            return Shape.SQUARE
+        if width < height:
+            return Shape.UPRIGHT
+        return Shape.PANORAMA if width >= _PANORAMA * height else Shape.SIDEWAYS

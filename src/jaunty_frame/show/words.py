@@ -6,6 +6,7 @@ from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.edits.order import Order
 from jaunty_frame.document.model import Output
 from jaunty_frame.document.transition import Transition
 from jaunty_frame.document.transitions.cut import Cut
@@ -77,6 +78,15 @@ def without_place(sentence: str, slide: int, output: Output) -> str:
     """Return a finding's sentence without its place, for where the place is plain."""
     said = sentence.removeprefix(f"Slide {slide} in {output.name}").removeprefix(f"Slide {slide}:").lstrip(": ")
     return said[:1].upper() + said[1:]
+
+
+ORDER_WORDS = {
+    Order.TIME: "By capture time",
+    Order.NAME: "By name",
+    Order.SHAPE: "By shape",
+    Order.SPREAD: "Spread the shapes",
+    Order.REVERSE: "Reverse",
+}
 
 
 def transition_words(transition: Transition, seconds: Fraction | None = None) -> str:

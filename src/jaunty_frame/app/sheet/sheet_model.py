@@ -112,6 +112,14 @@ class SheetModel(QAbstractTableModel):
     def output(self, column: int) -> Output:
         return self._session.project.outputs[column - FIRST_OUTPUT]
 
+    def known_slides(self) -> tuple[str, ...]:
+        """Return the ids of the slides as the views know them: while the model is being reset, those before."""
+        return self._shape[0] if self._shape else ()
+
+    def known_outputs(self) -> tuple[str, ...]:
+        """Return the ids of the outputs as the views know them."""
+        return tuple(name for name, _ in self._shape[1]) if self._shape else ()
+
     def name(self, row: int, column: int) -> tuple[str, str]:
         """Return the ids of a cell's slide and output, of no output where it shows the photo."""
         return self.slide(row).id, "" if column == PHOTO_COLUMN else self.output(column).id

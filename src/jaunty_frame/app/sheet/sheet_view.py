@@ -28,7 +28,14 @@ from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
-from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDES_FORMAT, Index, SheetModel
+from jaunty_frame.app.sheet.sheet_model import (
+    FIRST_OUTPUT,
+    PHOTO_COLUMN,
+    SLIDE_COLUMN,
+    SLIDES_FORMAT,
+    Index,
+    SheetModel,
+)
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.show.frames.content import slide_content
@@ -69,6 +76,8 @@ class SheetView(BlockTable):
         self._kept: tuple[str, str] = ("", "")
         images.ready.connect(self._on_image)
         images.forgotten.connect(self._on_forgotten)
+        self._chosen_before: list[tuple[str, str | int]] = []
+        self.sheet_model.modelAboutToBeReset.connect(self._keep_chosen)
         self.sheet_model.modelReset.connect(self._on_reset)
         self.doubleClicked.connect(self.opened)
         self._on_reset()
@@ -79,6 +88,29 @@ class SheetView(BlockTable):
         self._player.stop()
         self.updateGeometries()
         self.select_cell(*self._kept)
+        self._choose_again()
+
+    def _keep_chosen(self) -> None:
+        """Remember what is chosen by its names, before rows and columns come, go or change places."""
+        slides, outputs = self.sheet_model.known_slides(), self.sheet_model.known_outputs()
+        self._chosen_before = [
+            (slides[row], outputs[column - FIRST_OUTPUT] if column >= FIRST_OUTPUT else column)
+            for part in self.selectionModel().selection().toList()
+            for row in range(part.top(), part.bottom() + 1)
+            for column in range(part.left(), part.right() + 1)
+        ]
+
+    def _choose_again(self) -> None:
+        rows = {name: k for k, name in enumerate(self.sheet_model.known_slides())}
+        columns: dict[str | int, int] = {SLIDE_COLUMN: SLIDE_COLUMN, PHOTO_COLUMN: PHOTO_COLUMN}
+        columns |= {name: FIRST_OUTPUT + k for k, name in enumerate(self.sheet_model.known_outputs())}
+        chosen = QItemSelection()
+        for slide_id, column in self._chosen_before:
+            if slide_id in rows and column in columns:
+                index = self.sheet_model.index(rows[slide_id], columns[column])
+                chosen.select(index, index)
+        if not chosen.isEmpty():
+            self.selectionModel().select(chosen, QItemSelectionModel.SelectionFlag.ClearAndSelect)
 
     def select_cell(self, slide_id: str, output_id: str) -> None:
         """Choose a cell; where it is gone, the one nearest to where it was."""
@@ -157,14 +189,15 @@ class SheetView(BlockTable):
             self._move(self.chosen_slides(), max(0, min(before, self.sheet_model.rowCount())))
 
     def _move(self, ids: list[str], before: int) -> None:
-        column = max(self.currentIndex().column(), FIRST_OUTPUT)
+        """Move slides; they are chosen afterwards, wherever they came from."""
         self._session.apply(move_slides(ids, before))
-        rows = {slide.id: k for k, slide in enumerate(self._session.project.slides)}
-        chosen = QItemSelection()
-        for name in ids:
-            index = self.sheet_model.index(rows[name], column)
-            chosen.select(index, index)
-        self.selectionModel().select(chosen, QItemSelectionModel.SelectionFlag.ClearAndSelect)
+        self.choose_slides(ids)
+
+    def choose_slides(self, slide_ids: Iterable[str]) -> None:
+        """Choose slides in the current output."""
+        names = self._kept[1] or SLIDE_COLUMN
+        self._chosen_before = [(name, names) for name in slide_ids]
+        self._choose_again()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()

@@ -1,12 +1,14 @@
 """What can be done from menus and by keys, beside opening a panel: name, text, keys, and what it does at a desk."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import NamedTuple
 
 from PySide6.QtGui import QKeySequence
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.shell import project_actions, slide_actions
+from jaunty_frame.show.words import ORDER_WORDS
 
 _STANDARD = QKeySequence.StandardKey
 _LARGER = 1.25
@@ -43,5 +45,9 @@ ACTIONS = {
     "fit-rows": ActionEntry("All outputs in view", "Ctrl+Shift+0", lambda desk: desk.cells.fit_rows()),
     "all-rows": ActionEntry("The whole show at once", "Ctrl+0", lambda desk: desk.cells.show_all_rows()),
     "dark": ActionEntry("Dark", "Ctrl+Shift+L", project_actions.switch_theme),
+    **{
+        f"order-{by}": ActionEntry(words, "", partial(slide_actions.order, by=by), True)
+        for by, words in ORDER_WORDS.items()
+    },
     "quit": ActionEntry("Quit", _STANDARD.Quit, lambda desk: desk.files.window.close()),
 }

@@ -13,7 +13,7 @@ from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.transition import TRANSITIONS, TimedTransition, Transition
-from jaunty_frame.show.words import size_words, transition_words
+from jaunty_frame.show.words import ORDER_WORDS, size_words, transition_words
 
 # What is offered of those that take time.
 _LENGTHS = (Fraction(1, 2), Fraction(7, 10), Fraction(1), Fraction(2))
@@ -29,6 +29,14 @@ def output_presets_menu(desk: Desk, parent: QWidget) -> QMenu:
     return menu
 
 
+def order_menu(desk: Desk, parent: QWidget) -> QMenu:
+    """Return the menu that orders the chosen slides, or all."""
+    menu = QMenu("Order", parent)
+    for by in ORDER_WORDS:
+        menu.addAction(desk.actions[f"order-{by}"])
+    return menu
+
+
 def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
     """Return the menu that holds everything."""
     menu = QMenu(parent)
@@ -36,7 +44,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("new", "open", "save", "save-as"),
         ("add-photos", "add-folder", add_output),
         ("house-rules", "zones"),
-        ("repeat", "turn-left", "turn-right", "find-again", "remove"),
+        (order_menu(desk, menu), "repeat", "turn-left", "turn-right", "find-again", "remove"),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
         ("quit",),
     ):

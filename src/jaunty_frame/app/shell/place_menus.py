@@ -4,7 +4,7 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell.menus import joint_menu
+from jaunty_frame.app.shell.menus import joint_menu, order_menu
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.outputs import duplicate_output, remove_output
 from jaunty_frame.show.words import size_words
@@ -37,6 +37,7 @@ class PlaceMenus(QObject):
     def show_slide_menu(self, place: QPoint) -> None:
         session = self._session
         menu = QMenu(self._window)
+        menu.addMenu(order_menu(self._desk, menu))
         for name in ("repeat", "turn-left", "turn-right", "find-again", "remove"):
             menu.addAction(self._desk.actions[name])
         hand_set = [cell for cell in self._desk.cells.chosen_cells() if session.project.hand_set_framing(*cell)]

@@ -1,6 +1,7 @@
 """Actions on the chosen slides."""
 
 from jaunty_frame.app.desk import Desk
+from jaunty_frame.document.edits.order import Order, order_slides
 from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide
 
@@ -15,6 +16,11 @@ def repeat(desk: Desk) -> None:
     slide_id, _ = desk.cells.chosen_place()
     if slide_id:
         desk.session.apply(repeat_slide(slide_id))
+
+
+def order(desk: Desk, by: Order) -> None:
+    """Order the chosen slides among their places, all where fewer than two are chosen."""
+    desk.session.apply(order_slides(by, desk.cells.chosen_slides()))
 
 
 def turn(desk: Desk, quarter_turns: int) -> None:
