@@ -93,6 +93,21 @@ class RunningOrder(WindowCase):
         self.click(self.window.notice.button)
         self.assertFalse(self.window.notice.isVisible())
 
+    def test_orders_reach_all_slides_or_the_chosen_ones_which_stay_chosen(self):
+        self.choose(0)
+        actions = self.window.desk.actions
+        actions["order-reverse"].trigger()
+        self.assertEqual(self.order(), list("54321"))
+        first = self.project.slides[4].id
+        self.assertEqual(self.window.sheet.chosen_slides(), [first], "what was chosen stays so where it went")
+        self.window.sheet.choose_slides([self.project.slides[k].id for k in (0, 2, 3)])
+        actions["order-name"].trigger()
+        self.assertEqual(self.order(), list("24351"))
+        chosen = self.window.sheet.chosen_slides()
+        self.assertEqual([self.project.slides.index(self.project.slide(name)) for name in chosen], [0, 2, 3])
+        self.window.session.undo()
+        self.assertEqual(set(self.window.sheet.chosen_slides()), set(chosen))
+
     def test_the_same_photo_twice(self):
         self.choose(1)
         self.window.desk.actions["repeat"].trigger()

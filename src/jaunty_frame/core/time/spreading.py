@@ -21,9 +21,7 @@ def spread_order(kinds: Sequence[Hashable]) -> list[int]:
     order: list[int] = []
     last: Hashable = object()
     while waiting:
-        # With another one placed first, this kind could no longer be kept apart.
-        pressing = next((kind for kind, left in counts.items() if left > len(waiting) // 2), None)
-        choice = _next(waiting, kinds, last, pressing)
+        choice = _next(waiting, kinds, last, counts)
         waiting.remove(choice)
         order.append(choice)
         last = kinds[choice]
@@ -31,6 +29,11 @@ def spread_order(kinds: Sequence[Hashable]) -> list[int]:
     return order
 
 
-def _next(waiting: list[int], kinds: Sequence[Hashable], last: Hashable, pressing: Hashable | None) -> int:
-    allowed = [position for position in waiting if kinds[position] != last] or waiting
-    return next((position for position in allowed if pressing is not None and kinds[position] == pressing), allowed[0])
+def _next(waiting: list[int], kinds: Sequence[Hashable], last: Hashable, counts: Counter[Hashable]) -> int:
+    if counts[last] > len(waiting) - counts[last]:
+        return waiting[0]  # this kind has to stand beside itself anyway
+    # With another one placed now, a kind that is more than half of what is left could no longer be kept apart.
+    pressing = next((kind for kind, left in counts.items() if left > len(waiting) // 2), None)
+    if pressing is not None and pressing != last:
+        return next(position for position in waiting if kinds[position] == pressing)
+    return next((position for position in waiting if kinds[position] != last), waiting[0])
