@@ -84,6 +84,23 @@ class LargeShow(WindowCase):
         self.assertEqual(len(self.session.project.slides), 5)
         self.assertIs(self.session.project, self.session.latest)
 
+    def test_what_wants_the_newest_state_waits_for_it(self):
+        done = []
+        self.session.when_shown(lambda: done.append("at once"))
+        self.session.apply(set_for_all("Seconds", seconds_moving="3"))
+        self.session.when_shown(lambda: done.append("passed over"))
+        self.session.when_shown(lambda: done.append(self.session.project.house_rules.seconds_moving))
+        self.assertEqual(done, ["at once"])
+        self.settle()
+        self.assertEqual(done, ["at once", Fraction(3)])
+
+    def test_play_begins_with_the_newest_state(self):
+        self.session.apply(set_for_all("Seconds", seconds_moving="3"))
+        self.window.desk.actions["play"].trigger()
+        self.wait_until(lambda: self.window.pages.currentWidget() is not self.window.workplace)
+        self.assertIs(self.window.screening._plan, self.session.plans()[self.window.sheet.chosen_place()[1]])
+        self.window.screening.leave()
+
     def test_a_title_needs_no_plan(self):
         plans = self.session.plans()
         with mock.patch.object(show_work.Planner, "_solve", side_effect=AssertionError):

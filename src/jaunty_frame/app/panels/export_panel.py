@@ -162,9 +162,14 @@ class ExportPanel(SidePanel):
     # -- running
 
     def start(self) -> None:
-        """Export; where files of these names are there already, say so first and replace them at the second press."""
-        if self.task is not None:
-            return  # one after the other
+        """Export the newest state.
+
+        Where files of these names are there already, say so first and replace them at the second press.
+        """
+        if self.task is None:  # one after the other
+            self.session.when_shown(self._start)
+
+    def _start(self) -> None:
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
         chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]

@@ -1,6 +1,6 @@
 """The open project: its history, its place on disk, its plans. Views send edits here and are told what changed."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
@@ -56,6 +56,7 @@ class Session(QObject):
         self._work.failed.connect(self.failed)
         self._shown = Shown(Project(), {})
         self._is_showing = False
+        self._wanted: Callable[[], object] | None = None
         self._findings: list[Finding] = []
         self._checked: list[Finding] = []
         self._checked_plans: object = None
@@ -126,6 +127,7 @@ class Session(QObject):
             self._work.check(shown, self.states)
         self._is_showing = False
         self.changed.emit()
+        self._do_wanted()
 
     def _take_findings(self, shown: Shown, states: Mapping[str, PhotoState], findings: list[Finding]) -> None:
         self._checked, self._checked_plans, self._checked_states = findings, shown.plans, states
@@ -142,6 +144,16 @@ class Session(QObject):
             and finding.slide_id in slides
             and finding.output in self._shown.plans
         ]
+
+    def when_shown(self, act: Callable[[], object]) -> None:
+        """Do something with the newest state: at once, or as soon as it is planned; only what was asked for last."""
+        self._wanted = act
+        self._do_wanted()
+
+    def _do_wanted(self) -> None:
+        if self.project is self.latest and self._wanted is not None:
+            act, self._wanted = self._wanted, None
+            act()
 
     def apply(self, edit: Edit) -> None:
         try:

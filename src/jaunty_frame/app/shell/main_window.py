@@ -161,6 +161,9 @@ class MainWindow(QMainWindow):
             self._play()
 
     def _play(self) -> None:
+        self.session.when_shown(self._begin_screening)
+
+    def _begin_screening(self) -> None:
         """Show the screening, from the chosen slide on, in the chosen output."""
         slide_id, output_id = self.sheet.chosen_place()
         if not output_id:
