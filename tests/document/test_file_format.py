@@ -143,6 +143,15 @@ class Refusals(unittest.TestCase):
             (("hand_set", 0, "opening"), [0, 0, 0, 1]),
             (("hand_set", 0, "closing"), [0, 0, 1e300, 1]),
             (("house_rules", "least_softness"), 0),
+            (("outputs", 0, "width"), 8194),
+            (("outputs", 0, "frame_rate"), "9"),
+            (("outputs", 0, "frame_rate"), "121"),
+            (("outputs", 0, "pixel_aspect"), "5"),
+            (("house_rules", "fade_in"), "61"),
+            (("house_rules", "seconds_held"), "3601"),
+            (("slides", 0, "seconds"), "99/1000"),
+            (("photos", 0, "straightening"), 15.1),
+            (("outputs", 0, "zones", "action_safe"), 0.46),
             (("title",), "x" * 1000),
             (("surprise",), 1),
         ):
@@ -192,8 +201,31 @@ class Outputs(unittest.TestCase):
         self.assertEqual(with_free_id(PRESETS[0], {"tall", "tall-2"}).id, "tall-3")
 
     def test_the_nine_presets(self):
-        sizes = {preset.id: (preset.width, preset.height, float(preset.frame_rate)) for preset in PRESETS}
-        self.assertEqual(sizes["disc"], (720, 576, 25))
-        self.assertEqual(sizes["tall"], (1080, 1920, 30))
-        self.assertEqual(len(sizes), 9)
+        # Safe margins: SMPTE ST 2046-1 and EBU R 95 (3.5 and 5 %), SMPTE RP 27.3 (5 and 10 %, from memory). Overlays of a
+        # tall phone: common practice.
+        none, television = (0.0,) * 6, (0.035, 0.05, 0.0, 0.0, 0.0, 0.0)
+        expected = {
+            "tall": (1080, 1920, 30, 1, (0.0, 0.0, 0.15, 0.25, 0.06, 0.12)),
+            "portrait": (1080, 1350, 30, 1, none),
+            "square": (1080, 1080, 30, 1, none),
+            "classic": (1440, 1080, 30, 1, (0.05, 0.10, 0.0, 0.0, 0.0, 0.0)),
+            "panel": (1280, 800, 30, 1, none),
+            "wide": (1920, 1080, 30, 1, television),
+            "uhd": (3840, 2160, 30, 1, television),
+            "banner": (3840, 1080, 30, 1, television),
+            "disc": (720, 576, 25, Fraction(64, 45), television),
+        }
+        found = {
+            one.id: (one.width, one.height, one.frame_rate, one.pixel_aspect, tuple(one.zones.as_zones())[:6])
+            for one in PRESETS
+        }
+        self.assertEqual(found, expected)
         self.assertEqual(output_from_text("disc").aspect, Fraction(16, 9))
+
+    def test_the_house_rules_of_a_new_project(self):
+        rules = HouseRules()
+        self.assertEqual((rules.seconds_held, rules.seconds_moving), (Fraction(7, 2), Fraction(5)))
+        self.assertEqual((rules.fade_in, rules.fade_out), (Fraction(7, 10), Fraction(7, 10)))
+        self.assertEqual(rules.transition, CrossDissolve(seconds="7/10"))
+        self.assertEqual((rules.placement, rules.move, rules.strength), ("auto", "auto", "gentle"))
+        self.assertEqual((rules.least_softness, rules.easing), (0.75, (0.42, 0.0, 0.58, 1.0)))

@@ -6,6 +6,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
+import numpy as np
 from PIL import Image
 
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
@@ -96,6 +97,22 @@ class Cache(InFolder):
         self.assertLessEqual(sum(entry.stat().st_size for entry in os.scandir(self.folder / "small")), 60_000)
         self.assertIsNotNone(cache.get(f"blake2b:{29:032x}"))
         self.assertIsNone(cache.get(f"blake2b:{0:032x}"))
+
+    def test_what_was_used_lately_stays(self):
+        cache = ThumbnailCache(self.folder / "small")
+        names = [f"blake2b:{k:032x}" for k in range(8)]
+        for k, name in enumerate(names):
+            cache.put(name, noise_photo(200, 150, k))
+            os.utime(self.folder / "small" / name.replace(":", "-"), (1000 + k, 1000 + k))
+        self.assertIsNotNone(cache.get(names[0]))
+        ThumbnailCache(self.folder / "small", most_bytes=20_000).prune()
+        self.assertIsNotNone(cache.get(names[0]))
+        self.assertIsNone(cache.get(names[1]))
+
+    def test_a_transparent_thumbnail_stays_transparent(self):
+        clear = np.dstack([noise_photo(60, 40, 1), np.full((40, 60), 90, np.uint8)])
+        self.cache.put("blake2b:1", clear)
+        np.testing.assert_array_equal(self.cache.get("blake2b:1"), clear)
 
     def test_damage_is_as_good_as_nothing(self):
         (self.folder / "cache").mkdir()
