@@ -201,8 +201,8 @@ class Outputs(unittest.TestCase):
         self.assertEqual(with_free_id(PRESETS[0], {"tall", "tall-2"}).id, "tall-3")
 
     def test_the_nine_presets(self):
-        # Safe margins: SMPTE ST 2046-1 and EBU R 95 (3.5 and 5 %), SMPTE RP 27.3 (5 and 10 %, from memory). Overlays of a
-        # tall phone: common practice.
+        # Safe margins: SMPTE ST 2046-1 and EBU R 95 (3.5 and 5 %), SMPTE RP 27.3 (5 and 10 %, from memory).
+        # Overlays of a tall phone: common practice.
         none, television = (0.0,) * 6, (0.035, 0.05, 0.0, 0.0, 0.0, 0.0)
         expected = {
             "tall": (1080, 1920, 30, 1, (0.0, 0.0, 0.15, 0.25, 0.06, 0.12)),
