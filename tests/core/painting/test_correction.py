@@ -48,6 +48,11 @@ class CorrectionTest(unittest.TestCase):
         changed = corrected(pixel, Amounts(saturation=1.0))
         self.assertLessEqual(changed[..., :3].max(), 60)
 
+    def test_contrast_of_one_doubles_the_slope_at_middle_grey_and_minus_one_makes_it_flat(self):
+        for contrast, slope in ((1.0, 2.0), (0.5, 1.5), (-1.0, 0.0)):
+            curve = corrected(GREYS, Amounts(contrast=contrast))[0, :, 1].astype(float)
+            self.assertAlmostEqual((curve[138] - curve[117]) / 21, slope, delta=0.06)
+
     def test_saturation_of_minus_one_leaves_grey_of_the_same_luma(self):
         pixel = np.array([[[40, 120, 200]]], np.uint8)
         grey = corrected(pixel, Amounts(saturation=-1.0))[0, 0]

@@ -147,6 +147,14 @@ class FindingAgain(InFolder):
         self.assertEqual(set(states), {PhotoState.PRESENT})
         self.assertEqual([photo.path for photo in project.photos][:2], ["photos/opening.jpg", "elsewhere.jpg"])
 
+    def test_a_photo_is_looked_for_two_folders_deep_but_not_in_hidden_ones(self):
+        photo = self.folder / "photos/photo-1.jpg"
+        for place, found in (("a/b", True), (".hidden", False)):
+            new = self.folder / place
+            new.mkdir(parents=True)
+            photo = photo.rename(new / "photo-1.jpg")
+            self.assertEqual(PhotoState.MISSING not in self.states()[0], found, place)
+
     def test_a_photo_that_is_gone_is_marked(self):
         (self.folder / "photos/photo-3.jpg").unlink()
         states, project = self.states()
