@@ -247,6 +247,24 @@ class Choosing(unittest.TestCase):
         self.assertEqual(before[run + 3 :].tolist(), after[run + 4 :].tolist())
 
 
+class Ranking(unittest.TestCase):
+    def test_what_the_shape_allows_by_itself_comes_before_what_has_to_be_tightened_for(self):
+        possible = np.ones((1, len(COURSES)), bool)
+        natural = np.zeros((1, len(COURSES)), bool)
+        auto = [
+            c for c, course in enumerate(COURSES) if course.move in (Move.PUSH_IN, Move.PULL_OUT, Move.PAN, Move.TILT)
+        ]
+        for seed in "abcdefgh":
+            for c in auto:
+                natural[0, auto] = False
+                natural[0, c] = True
+                way = np.ones((1, len(COURSES)))
+                options = course_options([Move.AUTO], [Direction.AUTO], [seed], possible, natural, way)[0]
+                self.assertEqual(options[0], c)
+                self.assertEqual(set(options.tolist()), {*auto, HOLD})
+                self.assertEqual(options[-1], HOLD)
+
+
 class StripsBesideWholePhotos(unittest.TestCase):
     @given(
         st.tuples(st.floats(0.3, 4.0), st.floats(0.3, 4.0)).filter(lambda size: max(size) > 1.0),
