@@ -49,15 +49,16 @@ class Remedies(unittest.TestCase):
 
 
 class Held(unittest.TestCase):
-    def test_the_reason_says_whether_it_is_too_soft_or_has_no_room(self):
-        # Half a second allows 1 % of zoom, whatever the photo; below 0.75 photo pixels for each output pixel it is soft.
-        rules = {"outputs": ("square",), "move": "push-in", "seconds_moving": "1/2"}
-        self.assertIn(
-            "Held still: the photo is too soft to go closer.",
-            reasons_of(project_of(size=(900, 600), **rules), "square"),
-        )
-        said = reasons_of(project_of(**rules), "square")
-        self.assertIn("Held still: there is no room to move without losing what must stay.", said)
+    def test_the_reason_says_whether_time_or_pixels_or_room_lacks(self):
+        filling = head(0.18, 0.02, 0.64, 0.96)
+        # Gentle, 2 % a second: in half a second 1 % of zoom, whatever the photo.
+        for areas, size, seconds, why in (
+            ((), (6000, 4000), "1/2", "in 0.5 s a move would hardly be seen"),
+            ((filling,), (900, 600), "5", "the photo is too soft to go closer"),
+            ((filling,), (6000, 4000), "5", "there is no room to move without losing what must stay"),
+        ):
+            project = project_of(*areas, outputs=("square",), size=size, move="push-in", seconds_moving=seconds)
+            self.assertIn(f"Held still: {why}.", reasons_of(project, "square"))
 
 
 if __name__ == "__main__":

@@ -141,11 +141,12 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
     if move is Move.HOLD:
         if by_hand or wanted is Move.HOLD:
             return ["Held still."]
-        why = (
-            "the photo is too soft to go closer"
-            if framing.softness < plan.table.rules.least_softness
-            else ("there is no room to move without losing what must stay")
-        )
+        if exp(plan.table.rate[k] * seconds) < LEAST_GAIN:
+            why = f"in {clock_text(seconds)} a move would hardly be seen"
+        elif framing.softness < plan.table.rules.least_softness:
+            why = "the photo is too soft to go closer"
+        else:
+            why = "there is no room to move without losing what must stay"
         return [f"Held still: {why}."]
     rising = ", rising on its way" if framing.way.arc else ""
     said = _MOVES[move]
