@@ -50,11 +50,11 @@ class Remedies(unittest.TestCase):
 
 class Held(unittest.TestCase):
     def test_the_reason_says_whether_time_or_pixels_or_room_lacks(self):
-        filling = head(0.18, 0.02, 0.64, 0.96)
+        filling = head(0.167, 0.0, 0.666, 1.0)
         # Gentle, 2 % a second: in half a second 1 % of zoom, whatever the photo.
         for areas, size, seconds, why in (
             ((), (6000, 4000), "1/2", "in 0.5 s a move would hardly be seen"),
-            ((filling,), (900, 600), "5", "the photo is too soft to go closer"),
+            ((), (1230, 820), "5", "the photo is too soft to go closer"),
             ((filling,), (6000, 4000), "5", "there is no room to move without losing what must stay"),
         ):
             project = project_of(*areas, outputs=("square",), size=size, move="push-in", seconds_moving=seconds)

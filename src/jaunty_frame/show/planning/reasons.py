@@ -143,7 +143,7 @@ def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
             return ["Held still."]
         if exp(plan.table.rate[k] * seconds) < LEAST_GAIN:
             why = f"in {clock_text(seconds)} a move would hardly be seen"
-        elif framing.softness < plan.table.rules.least_softness:
+        elif 1.0 <= framing.softness / plan.table.rules.least_softness < LEAST_GAIN:
             why = "the photo is too soft to go closer"
         else:
             why = "there is no room to move without losing what must stay"
