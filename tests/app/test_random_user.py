@@ -32,7 +32,8 @@ class Soak(WindowCase):
         with contextlib.redirect_stderr(said):
             while time.monotonic() < end:
                 user.step()
-                self.assertEqual(said.getvalue(), "", user.steps[-5:])
+                if said.getvalue():
+                    self.fail(f"{said.getvalue()}\nafter {user.steps[-5:]}")
                 if len(user.steps) % 50 == 0:
                     user.ensure_whole()
             user.undo_to_the_start_and_back()
