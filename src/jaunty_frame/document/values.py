@@ -75,8 +75,11 @@ ShortText = Annotated[str, StringConstraints(max_length=200)]
 Share = Annotated[float, Field(ge=0.0, le=1.0, allow_inf_nan=False)]
 Margin = Annotated[float, Field(ge=0.0, le=MOST_MARGIN, allow_inf_nan=False)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9a-fA-F]{6}$")]
-_Position = Annotated[float, Field(ge=-100.0, le=100.0, allow_inf_nan=False)]
-_Extent = Annotated[float, Field(ge=0.001, le=100.0, allow_inf_nan=False)]
+# Photos may be as long and thin as 100,000 to 1: a cover shows 1/400,000 of one, and shown whole it is as little of the
+# frame.
+_LEAST, _MOST = 1e-6, 1e6
+_Position = Annotated[float, Field(ge=-_MOST, le=_MOST, allow_inf_nan=False)]
+_Extent = Annotated[float, Field(ge=_LEAST, le=_MOST, allow_inf_nan=False)]
 
 
 def _as_window(value: Any) -> Any:

@@ -103,6 +103,18 @@ class Incremental(unittest.TestCase):
                 with self.subTest(edit=edit.label, output=output_id):
                     same(plan, anew[output_id])
 
+    def test_what_is_solved_for_the_longest_and_thinnest_photos_can_be_set_by_hand(self):
+        sizes = (20_000, 10), (10, 20_000), (100_000, 1), (1, 100_000), (1, 1)
+        photos = [Photo(id=f"p{k}", path=f"p{k}.png", width=w, height=h) for k, (w, h) in enumerate(sizes)]
+        state = add_photos(photos).apply(Project(outputs=PRESETS))
+        for placement in ("cover", "whole"):
+            for output_id, plan in Planner().plans(set_for_all("x", placement=placement).apply(state)).items():
+                for row, slide in enumerate(state.slides):
+                    way = plan.framing(row).way
+                    after = set_framing(slide.id, output_id, way.opening, way.closing).apply(state)
+                    planned = Planner().plans(after)[output_id]
+                    np.testing.assert_allclose(planned.closing[row], way.closing)
+
     def test_only_the_changed_output_changes(self):
         planner, state = Planner(), project()
         before = planner.plans(state)

@@ -19,7 +19,7 @@ def fitted_durations(
 ) -> list[Fraction]:
     """Return durations that sum to ``total`` exactly; locked ones stay.
 
-    All are whole multiples of ``unit`` (a frame), as locked ones and the minimum allow, but for the last free one, which
+    All are whole multiples of ``unit`` (a frame), as locked ones and minima allow, but for the last free one, which
     takes what is left of a unit. ValueError where the minima do not fit, or nothing is free to change.
     """
     free = [k for k, is_locked in enumerate(locked) if not is_locked]
