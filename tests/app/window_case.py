@@ -11,6 +11,7 @@ from collections.abc import Callable
 from fractions import Fraction
 from functools import lru_cache
 from pathlib import Path
+from unittest import mock
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
@@ -70,6 +71,10 @@ class WindowCase(unittest.TestCase):
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
+        # Faults that tests cause are not written into the user's own log.
+        state = mock.patch.dict(os.environ, {"XDG_STATE_HOME": str(self.folder / "home")})
+        state.start()
+        self.addCleanup(state.stop)
         self.path = self.folder / "show.jaunty"
         self.cache = ThumbnailCache(self.folder / "cache")
         shutil.copytree(_drawn_project(self.photo_count), self.folder, dirs_exist_ok=True)

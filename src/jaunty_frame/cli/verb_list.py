@@ -8,6 +8,7 @@ VERBS = {
     "render": "jaunty_frame.cli.verbs.render",
     "check": "jaunty_frame.cli.verbs.check",
     "order": "jaunty_frame.cli.verbs.order",
+    "fit": "jaunty_frame.cli.verbs.fit",
     "schema": "jaunty_frame.cli.verbs.schema",
 }
 """By name, as it is typed (``cut-list``), the module whose ``run`` it is."""
