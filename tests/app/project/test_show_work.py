@@ -4,20 +4,16 @@ import unittest
 from fractions import Fraction
 from unittest import mock
 
+from PySide6.QtCore import QEventLoop, QTimer
+
 from jaunty_frame.app.project import show_work
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all, set_title
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.plan import Planner
+from tests.app.sheet.test_blocks import COUNT, shown_often
 from tests.app.window_case import WindowCase
-
-COUNT = 60
-
-
-def shown_often(project):
-    slides = [project.slides[k % 5].changed(id=f"s{k}") for k in range(COUNT)]
-    return project.changed(slides=tuple(slides))
 
 
 class LargeShow(WindowCase):
@@ -107,6 +103,19 @@ class LargeShow(WindowCase):
             self.session.apply(set_title("Other"))
         self.assertEqual(self.session.project.title, "Other")
         self.assertIs(self.session.plans(), plans)
+
+    def test_a_view_that_fails_does_not_keep_later_states_from_being_shown(self):
+        seen, loop = [], QEventLoop()
+        # In its own loop, as in life: from within a call of ours the fault would only come back to us.
+        self.session.changed.connect(lambda: None if seen else 1 / 0)
+        with mock.patch("sys.excepthook", lambda *_: (seen.append(True), loop.quit())):
+            self.session.apply(set_for_all("Seconds", seconds_moving="3"))
+            QTimer.singleShot(30_000, loop.quit)
+            loop.exec()
+        self.assertTrue(seen)
+        self.session.apply(set_for_all("Seconds", seconds_moving="4"))
+        self.settle()
+        self.assertEqual(self.project.house_rules.seconds_moving, 4)
 
     def test_a_fault_while_planning_is_told_and_the_next_plan_works(self):
         with mock.patch.object(show_work.Planner, "plans", side_effect=RuntimeError("a fault of ours")):

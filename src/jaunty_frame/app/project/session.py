@@ -130,6 +130,8 @@ class Session(QObject):
         self._do_wanted()
 
     def _take_findings(self, shown: Shown, states: Mapping[str, PhotoState], findings: list[Finding]) -> None:
+        if shown.plans is not self._shown.plans:
+            return  # of a state before; the one that is shown is checked next
         self._checked, self._checked_plans, self._checked_states = findings, shown.plans, states
         self._choose_findings()
         if not self._is_showing:

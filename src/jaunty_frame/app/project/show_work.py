@@ -110,9 +110,11 @@ class ShowWork(QObject):
 
         def finish(result: object) -> None:
             task.deleteLater()
-            if number == self._project_number:
-                take(result)
-            end()
+            try:
+                if number == self._project_number:
+                    take(result)
+            finally:
+                end()  # whatever a view makes of it, the next one need not wait for this one
 
         def fail(sentence: str) -> None:
             task.deleteLater()
