@@ -4,7 +4,7 @@ from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QSlider, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QScrollArea, QSlider, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -101,7 +101,13 @@ class Bench(QWidget):
         choices = QVBoxLayout()
         choices.setSpacing(8)
         choices.addWidget(self.page_choice)
-        choices.addWidget(self.pages, 1)
+        # Where the window is low, findings and a notice would press the fields into one another.
+        scroll = QScrollArea()
+        scroll.setWidget(self.pages)
+        scroll.setWidgetResizable(True)
+        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        choices.addWidget(scroll, 1)
         side = QWidget()
         side.setLayout(choices)
         choices.setContentsMargins(0, 0, 0, 0)
