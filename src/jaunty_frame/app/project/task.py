@@ -1,17 +1,16 @@
 """Long work on a thread of its own: with progress, cancelling, and an end that is told in the GUI thread."""
 
 import threading
-import time
 from collections.abc import Callable
 from typing import Any
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from jaunty_frame.errors import Cancelled, JauntyError
 
 # What the work is given: a function to report (done, total) and one that tells whether to stop.
 Work = Callable[[Callable[[int, int], None], Callable[[], bool]], Any]
-_TELL_EVERY_S = 0.05
+_LOOK_EVERY_MS = 50
 
 
 class Task(QObject):
@@ -26,13 +25,21 @@ class Task(QObject):
         super().__init__(parent)
         self._work = work
         self._stop = threading.Event()
-        self._told = 0.0
+        # Progress is looked at, not sent: events that come faster than a busy machine handles them would keep the event
+        # loop from everything else.
+        self._now = self._told = (0, 0)
+        self._look = QTimer(self)
+        self._look.setInterval(_LOOK_EVERY_MS)
+        self._look.timeout.connect(self._tell)
+        for end in (self.finished, self.failed, self.cancelled):
+            end.connect(self._tell_last)
         self._thread = threading.Thread(target=self._run, name=name, daemon=True)
 
     def start(self) -> None:
         if self._stop.is_set():
             self.cancelled.emit()
         else:
+            self._look.start()
             self._thread.start()
 
     def cancel(self) -> None:
@@ -44,11 +51,16 @@ class Task(QObject):
             self._thread.join()
 
     def _report(self, done: int, total: int) -> None:
-        """Tell progress now and then, and its end: work may be faster than a window can show."""
-        now = time.monotonic()
-        if now - self._told >= _TELL_EVERY_S or done >= total:
-            self._told = now
-            self.progress.emit(done, total)
+        self._now = done, total
+
+    def _tell(self) -> None:
+        if self._now != self._told:
+            self._told = self._now
+            self.progress.emit(*self._told)
+
+    def _tell_last(self, *_: object) -> None:
+        self._look.stop()
+        self._tell()
 
     def _run(self) -> None:
         try:
