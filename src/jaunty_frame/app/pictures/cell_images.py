@@ -21,8 +21,8 @@ if TYPE_CHECKING:  # see begin and _painting
 
     from jaunty_frame.media.frames.ready import ReadySources
 
-_MOST_BYTES = 128_000_000
-_MOST_READY_BYTES = 96_000_000
+_MOST_BYTES = 96_000_000
+_MOST_READY_BYTES = 64_000_000
 _MOST_WAITING = 1000
 _WORKERS = 2
 
