@@ -13,6 +13,7 @@ from jaunty_frame.core.geometry.windows import (
     bar_share,
     cover_size,
     frame_aspect,
+    fully_visible,
     turned_box,
     turned_size,
     visible_share,
@@ -68,6 +69,14 @@ class Shares(unittest.TestCase):
 
 
 boxes = st.tuples(*[st.floats(0, 0.5)] * 2, *[st.floats(0.01, 0.5)] * 2).map(lambda b: Window(*b))
+
+
+class FullyVisible(unittest.TestCase):
+    def test_from_98_percent_on_but_for_what_arithmetic_loses(self):
+        # 49 of 50 equal parts add up to a little less than 0.98.
+        parts = np.full(49, 1 / 50).sum()
+        shares = np.array([0.9799, 0.98 - 1e-7, min(parts, 0.98 - 1e-12), 0.98, 1.0])
+        self.assertEqual(fully_visible(shares).tolist(), [False, False, True, True, True])
 
 
 class QuarterTurns(unittest.TestCase):

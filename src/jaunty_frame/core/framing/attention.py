@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import KeepAreas
 from jaunty_frame.core.geometry.straightening import Turned
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, visible_share
+from jaunty_frame.core.geometry.windows import FloatArray, fully_visible, visible_share
 
 # Places at which attention is measured, and by how much less of it a place is as good as the best.
 _PLACES, _AS_GOOD = 101, 0.005
@@ -34,7 +34,7 @@ def most_attention(
     allowed = np.ones((n, _PLACES), bool)
     for k in np.flatnonzero(must_show.any(axis=0)).tolist():
         share = visible_share(level, np.repeat(boxes[:, k, None], _PLACES, axis=0)).reshape(n, _PLACES)
-        allowed &= ~must_show[:, k, None] | (share >= FULLY_VISIBLE - _EQUAL)
+        allowed &= ~must_show[:, k, None] | fully_visible(share)
     held = np.where(allowed, held_within(areas.attention[each, free], at, size[:, None]), -1.0)
     good = allowed & (held >= held.max(axis=1, keepdims=True) - _AS_GOOD)
     places = np.arange(_PLACES)

@@ -23,7 +23,7 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, cover_size, overlap
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, cover_size, fully_visible, overlap
 
 BREATHING_ROOM = 0.06
 HAIRLINE = 0.025
@@ -203,7 +203,7 @@ class _Axes:
         for k in range(self.a.shape[1]):  # few areas, many positions: long inner loops for numpy
             a, b, weight = self.a[:, k], self.b[:, k], self.weights[:, k, None]
             share = _interval_share(a, b, p, size)
-            visible = share >= FULLY_VISIBLE - _EQUAL
+            visible = fully_visible(share)
             all_shown *= visible | ~must_show[:, k, None]
             shown += weight * visible
             seen += weight * share

@@ -23,7 +23,7 @@ from jaunty_frame.core.framing.bases import (
     solve_bases,
 )
 from jaunty_frame.core.geometry.straightening import Turned, cover_size_turned
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, overlap, visible_share
+from jaunty_frame.core.geometry.windows import FloatArray, fully_visible, overlap, visible_share
 
 _POSITIONS = 65
 _EQUAL = 1e-9
@@ -56,7 +56,7 @@ def solve_all_bases(
         auto = wanted == PLACEMENTS.index(Placement.AUTO)
         _zoom_out(bases, np.flatnonzero(auto & covers & known & (turned.degrees == 0)), turned, areas, least_attention)
     shares = visible_share(turned.level_windows(bases.window), turned.level_boxes(areas.boxes))
-    shown = shares >= FULLY_VISIBLE - _EQUAL
+    shown = fully_visible(shares)
     zoomed_out = covers & (bases.placement != PLACEMENTS.index(Placement.COVER))
     cuts = (np.any((areas.weights > 0) & ~shown, axis=1) | zoomed_out) & known
     rows = np.flatnonzero(cuts & covers)
@@ -154,14 +154,14 @@ class _Search:
 
     def shows(self, windows: FloatArray, required: NDArray[np.bool_]) -> NDArray[np.bool_]:
         share = self.shares(windows[:, None], self._boxes)[:, 0]
-        return np.all(~required | (share >= FULLY_VISIBLE - _EQUAL), axis=1)
+        return np.all(~required | fully_visible(share), axis=1)
 
     def can_show(self, scale: FloatArray, required: NDArray[np.bool_], room: FloatArray) -> NDArray[np.bool_]:
         """Return whether some position shows all required areas, widened by ``room`` (N,) in short sides."""
         boxes = self._with_margin(room * self._short)
         at = np.broadcast_to(np.linspace(-1, 1, 2 * _POSITIONS - 1), (len(scale), 2 * _POSITIONS - 1))
         share = self.shares(self.windows(scale, at), boxes)
-        return np.any(np.all(~required[:, None] | (share >= FULLY_VISIBLE - _EQUAL), axis=2), axis=1)
+        return np.any(np.all(~required[:, None] | fully_visible(share), axis=2), axis=1)
 
     def subject_scale(self, required: NDArray[np.bool_]) -> FloatArray:
         """Return the least scale that shows the required areas with breathing room that grows from nothing."""
@@ -195,7 +195,7 @@ class _Search:
 
     def _first_best(self, windows: FloatArray, at: FloatArray, must_show: NDArray[np.bool_]) -> NDArray[np.intp]:
         share = self.shares(windows, self._boxes)
-        visible = share >= FULLY_VISIBLE - _EQUAL
+        visible = fully_visible(share)
         weights = self._weights[:, None]
         short = np.minimum(windows[:, 0, 2] * self._turned.photo_aspect, windows[:, 0, 3])
         roomy = self.shares(windows, self._with_margin(BREATHING_ROOM * short))

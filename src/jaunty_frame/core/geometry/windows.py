@@ -72,6 +72,11 @@ def whole_size(photo_aspect: FloatArray, aspect: FloatArray | float) -> FloatArr
     return np.stack([np.maximum(ratio, 1.0), np.maximum(1.0 / ratio, 1.0)], axis=-1)
 
 
+def fully_visible(share: FloatArray | float) -> NDArray[np.bool_]:
+    """Return where a share counts as visible; what arithmetic loses does not make it less."""
+    return np.asarray(share >= FULLY_VISIBLE - _SLACK)
+
+
 Floats = FloatArray | float
 
 

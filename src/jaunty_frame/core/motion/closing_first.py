@@ -6,7 +6,7 @@ where the closing does, keeps the required areas that the closing shows, and the
 
 import numpy as np
 
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
+from jaunty_frame.core.geometry.windows import FloatArray, fully_visible
 from jaunty_frame.core.motion.courses import COURSES, Direction, Move
 from jaunty_frame.core.motion.moves import (
     LEAST_GAIN,
@@ -33,7 +33,7 @@ def opening_for(closing: FloatArray, cells: Cells, direction: Direction) -> Floa
     inside = bool(extent[0] <= 1 + _INSIDE)
     if inside:
         gain = np.minimum(gain, 1 / extent)
-    shown = cells.areas.required & (cells.shares(window) >= FULLY_VISIBLE)
+    shown = cells.areas.required & fully_visible(cells.shares(window))
     if move is Move.AUTO:
         move = Move.PUSH_IN if gain[0] >= LEAST_GAIN else Move.PAN
     if move is Move.PUSH_IN:

@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Bases, KeepAreas, Placement
 from jaunty_frame.core.geometry.straightening import Turned
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, overlap, visible_share
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray, fully_visible, overlap, visible_share
 from jaunty_frame.core.motion.courses import COURSES, HOLD, MOST_LEAN, Course, Move
 
 LEAST_GAIN = 1.03
@@ -112,7 +112,7 @@ def solve_moves(bases: Bases, cells: Cells) -> Moves:
     base = bases.window
     covers = bases.placement == PLACEMENTS.index(Placement.COVER)
     full = np.exp(cells.rate * cells.seconds)
-    shown = cells.areas.required & (cells.shares(base) >= FULLY_VISIBLE - _EQUAL)
+    shown = cells.areas.required & fully_visible(cells.shares(base))
 
     centre = weighted_centre(cells.areas)
     highest = np.maximum(np.minimum(full, cells.sharp_gain), 1.0)
@@ -222,7 +222,7 @@ def _lean(
         good = (lean == 0) & (~covers | (gain <= np.maximum(cells.sharp_gain, 1.0)))
         boxes = leaning.level_boxes(cells.areas.boxes)
         turned_share = visible_share(leaning.level_windows(candidate), boxes)
-        good &= np.all(~shown | (turned_share >= FULLY_VISIBLE - _EQUAL), axis=1)
+        good &= np.all(~shown | fully_visible(turned_share), axis=1)
         good &= _keeps(cells, candidate, shown)
         window[good], lean[good] = candidate[good], part[good]
     return window, window, lean, np.abs(lean) >= _LEAST_LEAN
@@ -347,7 +347,7 @@ def _travel_limit(end: FloatArray, axis: int, course: Course, cells: Cells, show
 
 
 def _keeps(cells: Cells, windows: FloatArray, shown: NDArray[np.bool_]) -> NDArray[np.bool_]:
-    return np.all(~shown | (cells.shares(windows) >= FULLY_VISIBLE - _EQUAL), axis=1)
+    return np.all(~shown | fully_visible(cells.shares(windows)), axis=1)
 
 
 def _largest(fits: Callable[[FloatArray], NDArray[np.bool_]], highest: FloatArray, lowest: FloatArray) -> FloatArray:

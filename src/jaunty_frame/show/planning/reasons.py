@@ -7,7 +7,7 @@ import numpy as np
 from jaunty_frame.core.framing.attention import held_within
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.framing.straightened_bases import solve_all_bases
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, bar_share
+from jaunty_frame.core.geometry.windows import bar_share, fully_visible
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.moves import LEAST_GAIN
 from jaunty_frame.core.time.timebase import clock_text
@@ -18,7 +18,6 @@ from jaunty_frame.show.planning.show_move import TOTAL_GAIN
 from jaunty_frame.show.words import percent
 
 _SHORTENED = 0.98
-_EQUAL = 1e-9
 _UP_TO_A_THIRD = 0.02
 
 
@@ -47,7 +46,7 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
     if framing.placement is Placement.COVER:
         if plan.hairline[k]:
             return [f"Bars of {percent(bars)} stay: filling the frame would cut {area_name(areas, which)}."]
-        if lost > 1 - FULLY_VISIBLE:
+        if not fully_visible(1 - lost):
             return [f"The photo fills the frame, as wanted, and loses {percent(lost)} of {area_name(areas, which)}."]
         if not required:
             return ["Nothing is required to stay in view, so the photo fills the frame."]
@@ -55,7 +54,7 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
         return [f"The photo fills the frame, and {names} is in view."]
     if wanted is Placement.WHOLE:
         return [f"The whole photo is shown, as wanted; bars take {percent(bars)}."]
-    if lost > 1 - FULLY_VISIBLE:
+    if not fully_visible(1 - lost):
         all_of = "all of it" if len(required) == 1 else "all that must stay"
         cut = f"{percent(lost)} of {area_name(areas, which)}"
         return [f"Cover would lose {cut}; showing {all_of} needs {percent(bars)} bars."]
@@ -112,7 +111,7 @@ def _cuts(plan: Plan, k: int, framing: Framing) -> bool:
     """Return whether the base cuts a keep area."""
     cell = cell_inputs([(plan.output, np.array([k]))], plan.table, plan.closing[k : k + 1])
     shares = cell.shares(np.array([framing.base.window]))
-    return bool(np.any((shares < FULLY_VISIBLE - _EQUAL) & (cell.areas.weights > 0)))
+    return bool(np.any(~fully_visible(shares) & (cell.areas.weights > 0)))
 
 
 def _straightened(plan: Plan, k: int) -> list[str]:

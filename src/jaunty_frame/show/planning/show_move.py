@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Bases, Placement
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
+from jaunty_frame.core.geometry.windows import FloatArray, fully_visible
 from jaunty_frame.core.motion.courses import Strength
 from jaunty_frame.core.motion.moves import largest_gain, set_apart, tightened, weighted_centre, widened
 from jaunty_frame.document.model import Output
@@ -27,7 +27,7 @@ def show_moved(
     covers = bases.placement[rows] == PLACEMENTS.index(Placement.COVER)
     cells = cell_inputs([(output, rows)], table, base)
     total = np.full(len(rows), TOTAL_GAIN[table.rules.strength])
-    shown = cells.areas.required & (cells.shares(base) >= FULLY_VISIBLE)
+    shown = cells.areas.required & fully_visible(cells.shares(base))
     centre, reach = weighted_centre(cells.areas), cells.turned.reach
     gain = largest_gain(base, np.clip(cells.sharp_gain, 1.0, total), centre, cells, shown)
     apart, out = set_apart(base, total, cells.turned)
