@@ -104,6 +104,7 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("choose one", lambda: sheet.select_cell(ids(project())[next(seconds)], "wide")),
         ("scroll", lambda: turn_wheel(sheet.viewport(), -360)),
         ("drag a keep area", drag),
+        ("order all, all chosen", lambda: (sheet.selectAll(), window.desk.actions["order-reverse"].trigger())),
         ("change all", lambda: session.apply(set_on_slides(ids(project()), "Move", move=next(moves)))),
         ("house rule", lambda: session.apply(set_for_all("Seconds", seconds_moving=f"{next(seconds)}"))),
         ("undo", session.undo),

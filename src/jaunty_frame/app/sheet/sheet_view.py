@@ -104,11 +104,17 @@ class SheetView(BlockTable):
         rows = {name: k for k, name in enumerate(self.sheet_model.known_slides())}
         columns: dict[str | int, int] = {SLIDE_COLUMN: SLIDE_COLUMN, PHOTO_COLUMN: PHOTO_COLUMN}
         columns |= {name: FIRST_OUTPUT + k for k, name in enumerate(self.sheet_model.known_outputs())}
-        chosen = QItemSelection()
-        for slide_id, column in self._chosen_before:
-            if slide_id in rows and column in columns:
-                index = self.sheet_model.index(rows[slide_id], columns[column])
-                chosen.select(index, index)
+        cells = sorted(
+            (columns[column], rows[slide_id])
+            for slide_id, column in set(self._chosen_before)
+            if slide_id in rows and column in columns
+        )
+        # By runs of rows: Qt compares every part of a selection with every other.
+        chosen, first = QItemSelection(), 0
+        for k, (column, row) in enumerate(cells):
+            if k + 1 == len(cells) or cells[k + 1] != (column, row + 1):
+                chosen.select(self.sheet_model.index(cells[first][1], column), self.sheet_model.index(row, column))
+                first = k + 1
         if not chosen.isEmpty():
             self.selectionModel().select(chosen, QItemSelectionModel.SelectionFlag.ClearAndSelect)
 

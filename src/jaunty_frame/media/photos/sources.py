@@ -47,10 +47,6 @@ class PhotoSource:
         data = read_bytes(resolved(photo.path, self._folder))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
-    def remembered_thumbnail(self, photo: PhotoFile) -> Pixels | None:
-        """Return what ``thumbnail`` would, if that needs no reading."""
-        return self._decoded_photos.peek((photo.content or photo.path, photo.quarter_turns, 0))
-
     def thumbnail(self, photo: PhotoFile) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
         return self._decoded_photos.get(
