@@ -75,7 +75,7 @@ class CurtainTransition(TimedTransition):
     seconds: Annotated[JointSeconds, Shown("Length of the curtain", " s")] = Fraction(1)
 
 
-def curtain(transition, surface, above, progress):
+def curtain(transition, surface, above, progress, frame):
     for plane, incoming in zip(surface.planes, above.planes, strict=True):
         columns = round(progress * plane.shape[1])
         plane[:, :columns] = incoming[:, :columns]
@@ -178,7 +178,15 @@ class Seams(unittest.TestCase):
             plan = plan_output(project, "160x90")
             self.assertEqual(
                 plan_object(plan)["slides"][0]["transition"],
-                {"kind": "curtain", "frames": 30, "seconds": "1/1", "shortened": False},
+                {
+                    "kind": "curtain",
+                    "frames": 30,
+                    "seconds": "1/1",
+                    "shortened": False,
+                    "direction": None,
+                    "easing": [0.0, 0.0, 1.0, 1.0],
+                    "fill_kind": "same",
+                },
             )
             start = plan.schedule.first[1]
             before, half, after = (self.painted(project, n) for n in (start - 1, start + 15, start + 30))

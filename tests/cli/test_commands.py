@@ -12,6 +12,16 @@ from PIL import Image
 from jaunty_frame.media.projects.project_store import load_project
 from tests.cli.command_case import CommandCase
 
+CUT = {
+    "kind": "cut",
+    "frames": 0,
+    "seconds": "0/1",
+    "shortened": False,
+    "direction": None,
+    "easing": None,
+    "fill_kind": "same",
+}
+
 
 class Commands(CommandCase):
     def test_from_photos_to_a_video(self):
@@ -22,7 +32,7 @@ class Commands(CommandCase):
         self.assertEqual((outputs[1]["frames"], outputs[1]["fade_in"]["frames"]), (75, 0))
         self.assertEqual(
             [slide["transition"] for slide in outputs[0]["slides"]],
-            [{"kind": "cut", "frames": 0, "seconds": "0/1", "shortened": False}] * 2 + [None],
+            [CUT] * 2 + [None],
         )
         self.assertEqual(outputs[0]["slides"][0]["photo"], "photos/photo-1.jpg")
         code, out, errors = self.run_program(
@@ -204,7 +214,7 @@ class Commands(CommandCase):
 
     def test_the_schema_is_json(self):
         _, out, _ = self.run_program("schema")
-        self.assertEqual(json.loads(out)["properties"]["version"], {"const": 2})
+        self.assertEqual(json.loads(out)["properties"]["version"], {"const": 3})
 
     def test_help_needs_no_display_and_names_every_command(self):
         environment = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}

@@ -3,22 +3,24 @@
 from enum import StrEnum
 from typing import Any, Literal, NamedTuple, get_args, get_origin
 
-from annotated_types import Ge, Le
+from annotated_types import Ge, Le, MaxLen, MinLen
 
 from jaunty_frame.document.kinds import Kind
-from jaunty_frame.document.values import Between, Colour, Shown
+from jaunty_frame.document.values import Between, Colour, EasingValue, Shown
 
 _COLOUR_PATTERN = get_args(Colour)[1].pattern
 
 
 class FieldType(StrEnum):
-    """How a field is edited. EXACT : a fraction, of seconds for example."""
+    """How a field is edited. EXACT : a fraction, of seconds for example; COLOURS : from ``low`` to ``high`` many."""
 
     NUMBER = "number"
     EXACT = "exact"
     COLOUR = "colour"
     SWITCH = "switch"
     CHOICE = "choice"
+    COLOURS = "colours"
+    EASING = "easing"
 
 
 class Field(NamedTuple):
@@ -49,6 +51,12 @@ def _field(name: str, annotation: Any, notes: list[Any], shown: Shown) -> Field:
         return Field(name, FieldType.CHOICE, shown, options=get_args(annotation))
     if annotation is bool:
         return Field(name, FieldType.SWITCH, shown)
+    if annotation == get_args(EasingValue)[0]:
+        return Field(name, FieldType.EASING, shown)
+    if annotation == tuple[Colour, ...]:
+        fewest = next(note.min_length for note in notes if isinstance(note, MinLen))
+        most = next(note.max_length for note in notes if isinstance(note, MaxLen))
+        return Field(name, FieldType.COLOURS, shown, fewest, most)
     if any(getattr(note, "pattern", None) == _COLOUR_PATTERN for note in notes):
         return Field(name, FieldType.COLOUR, shown)
     low = next((float(note.ge) for note in notes if isinstance(note, Ge)), None)  # type: ignore[arg-type]

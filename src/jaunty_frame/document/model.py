@@ -6,7 +6,7 @@ before straightening. ``None`` in a slide means "as the house rules say" (``docu
 
 from collections.abc import Iterable
 from fractions import Fraction
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import FailFast, Field, model_validator
 
@@ -19,16 +19,18 @@ from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.values import (
     Aspect,
+    Colour,
     EasingValue,
     FrameRate,
     Identifier,
     JointSeconds,
     Margin,
+    Pace,
     Seconds,
     ShortText,
     Value,
@@ -41,7 +43,7 @@ MAX_OUTPUTS = 64
 LONGEST_SIDE = 8192
 
 FORMAT = "jaunty-frame"
-VERSION = 2
+VERSION = 3
 
 AnyExhibit = Annotated[Exhibit, EXHIBITS]
 AnyFill = Annotated[Fill, FILLS]
@@ -54,6 +56,8 @@ class Slide(Value):
     id: Identifier
     exhibit: AnyExhibit
     seconds: Seconds | None = None
+    locked: bool = False
+    """Whether its seconds stay when the show is fitted to a length."""
     placement: Placement | None = None
     covering: Covering | None = None
     move: Move | None = None
@@ -64,11 +68,22 @@ class Slide(Value):
     """How the window goes from opening to closing; see ``core.motion.arcs``."""
     fill: AnyFill | None = None
     transition: AnyTransition | None = None
+    left_out: tuple[Identifier, ...] = ()
+    """The ids of the outputs that do not show it."""
+
+    @property
+    def own(self) -> dict[str, Any]:
+        """What the slide says in place of the house rules, by the names of its fields."""
+        return {name: getattr(self, name) for name in RULED if getattr(self, name) is not None}
 
 
-def photo_slide(slide_id: str, photo_id: str) -> Slide:
-    """Return a slide that shows a photo, as the house rules say."""
-    return Slide(id=slide_id, exhibit=PhotoExhibit(photo=photo_id))
+RULED = tuple(name for name, field in Slide.model_fields.items() if field.default is None)
+"""The fields of a slide that may be left to the house rules."""
+
+
+def photo_slide(slide_id: str, photo_id: str, **fields: Any) -> Slide:
+    """Return a slide that shows a photo, with some fields of its own; all others are as the house rules say."""
+    return Slide(id=slide_id, exhibit=PhotoExhibit(photo=photo_id), **fields)
 
 
 class ZoneMargins(Value):
@@ -96,6 +111,8 @@ class Output(Value):
     height: Annotated[int, Field(ge=64, le=LONGEST_SIDE, multiple_of=2)]
     pixel_aspect: Aspect = Fraction(1)
     frame_rate: FrameRate = Fraction(30)
+    pace: Pace = Fraction(1)
+    """What the seconds of all slides are multiplied by; transitions and fades keep theirs."""
     zones: ZoneMargins = ZoneMargins.model_construct()
 
     @property
@@ -103,11 +120,26 @@ class Output(Value):
         return frame_aspect(self.width, self.height, self.pixel_aspect)
 
 
+class ShapeRules(Value):
+    """Defaults for photos of one shape; None = as for all."""
+
+    shape: Shape
+    seconds: Seconds | None = None
+    placement: Placement | None = None
+    covering: Covering | None = None
+    move: Move | None = None
+    strength: Strength | None = None
+    easing: EasingValue | None = None
+    fill: AnyFill | None = None
+
+
 class HouseRules(Value):
     """The project's defaults."""
 
     seconds_held: Seconds = Fraction(7, 2)
     seconds_moving: Seconds = Fraction(5)
+    seconds_new: Seconds | None = None
+    """What slides that come in get as their own; None = nothing of their own."""
     placement: Placement = Placement.AUTO
     covering: Covering = Covering.BALANCED
     move: Move = Move.AUTO
@@ -117,9 +149,19 @@ class HouseRules(Value):
     easing: EasingValue = EASE_IN_OUT
     fill: AnyFill = BlurredFill.model_construct()
     transition: AnyTransition = CrossDissolve.model_construct()
+    most_kinds: Annotated[int, Field(ge=1, le=20)] = 1
+    """How many kinds of transition a show may have before it is a finding; cuts do not count."""
     fade_in: JointSeconds = Fraction(7, 10)
+    fade_in_colour: Colour = "#000000"
     fade_out: JointSeconds = Fraction(7, 10)
+    fade_out_colour: Colour = "#000000"
     least_softness: Annotated[float, Field(ge=0.1, le=4.0)] = 0.75
+    shapes: tuple[ShapeRules, ...] = ()
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Self:
+        _unique("shape's rules", [rules.shape for rules in self.shapes])
+        return self
 
 
 Lean = Annotated[float, Field(ge=-MOST_LEAN, le=MOST_LEAN)]
@@ -153,7 +195,7 @@ class Project(Value):
     photos: Annotated[tuple[Photo, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
     slides: Annotated[tuple[Slide, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
     outputs: Annotated[tuple[Output, ...], Field(max_length=MAX_OUTPUTS), FailFast()] = ()
-    house_rules: HouseRules = HouseRules()
+    house_rules: HouseRules = HouseRules.model_construct()
     hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
     accepted: Annotated[tuple[Accepted, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
 
@@ -166,6 +208,8 @@ class Project(Value):
             for photo in slide.exhibit.photos:
                 if photo not in photos:
                     raise ValueError(f"slide {slide.id} shows photo {photo}, which is not in the set")
+            if not outputs.issuperset(slide.left_out):
+                raise ValueError(f"slide {slide.id} is left out of an output that is not there")
         for framing in self.hand_set:
             if framing.slide not in slides or framing.output not in outputs:
                 raise ValueError(
@@ -198,7 +242,7 @@ class Project(Value):
 
 def build_models() -> None:
     """Build anew what holds values that come in kinds; to be called when there are other kinds."""
-    for model in (Slide, HouseRules, Project):
+    for model in (Slide, ShapeRules, HouseRules, Project):
         model.model_rebuild(force=True)
 
 

@@ -1,5 +1,6 @@
-"""What holds for a slide: its own value, else the house rule."""
+"""What holds for a slide: its own value, else the house rule for its photo's shape, else the one for all."""
 
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
 from typing import NamedTuple
 
@@ -7,7 +8,8 @@ from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.core.motion.paths import Easing
 from jaunty_frame.document.fill import Fill
-from jaunty_frame.document.model import HouseRules, Slide
+from jaunty_frame.document.model import HouseRules, Project, ShapeRules, Slide
+from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.transition import Transition
 
 
@@ -29,7 +31,7 @@ class Settings(NamedTuple):
 
 
 def settings_of(slide: Slide, rules: HouseRules) -> Settings:
-    """Return what holds for ``slide`` under ``rules``."""
+    """Return what holds for ``slide`` under ``rules``, which are those of its shape."""
     move = slide.move or rules.move
     follows_show = slide.move is None and rules.show_move != "none"
     held = move is Move.HOLD and not follows_show
@@ -44,3 +46,32 @@ def settings_of(slide: Slide, rules: HouseRules) -> Settings:
         fill=slide.fill or rules.fill,
         transition=slide.transition or rules.transition,
     )
+
+
+def rules_of_shape(rules: HouseRules, shape: Shape | None) -> HouseRules:
+    """Return the rules with those of a shape in their place; the same where it has none."""
+    own = next((one for one in rules.shapes if one.shape is shape), None)
+    if own is None:
+        return rules
+    fields = {name: value for name in _SHARED if (value := getattr(own, name)) is not None}
+    if own.seconds is not None:
+        fields |= {"seconds_held": own.seconds, "seconds_moving": own.seconds}
+    if own.move is not None:
+        fields["show_move"] = "none"
+    return rules.changed(**fields)
+
+
+_SHARED = tuple(name for name in ShapeRules.model_fields if name in HouseRules.model_fields)
+
+
+def shape_of(slide: Slide, photos: Mapping[str, Photo]) -> Shape | None:
+    """Return the shape of a slide's (first) photo; None where it shows none. photos : by id."""
+    return next((photos[name].shape for name in slide.exhibit.photos), None)
+
+
+def project_settings(project: Project, slides: Iterable[Slide] | None = None) -> list[Settings]:
+    """Return what holds for slides of a project, by default for all."""
+    photos = {photo.id: photo for photo in project.photos}
+    by_shape = {shape: rules_of_shape(project.house_rules, shape) for shape in (None, *Shape)}
+    chosen = project.slides if slides is None else slides
+    return [settings_of(slide, by_shape[shape_of(slide, photos)]) for slide in chosen]

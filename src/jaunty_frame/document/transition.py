@@ -1,11 +1,18 @@
 """How one slide becomes the next; the kinds are in ``transitions``, their painters in ``core.transitions``."""
 
 from fractions import Fraction
+from typing import Annotated, Literal
 
+from jaunty_frame.core.motion.paths import EASE_IN_OUT, LINEAR
 from jaunty_frame.document.kinds import Kind, Kinds
-from jaunty_frame.document.values import JointSeconds
+from jaunty_frame.document.values import EasingValue, JointSeconds, Shown
 
 NO_TIME = Fraction(0)
+
+Side = Literal["auto", "left", "right", "up", "down"]
+"""Where things travel to. ``auto`` : solved for each output (``show.planning.joints``)."""
+
+FillKind = Literal["same", "cut", "cross-dissolve"]
 
 
 class Transition(Kind):
@@ -17,13 +24,29 @@ class Transition(Kind):
 
 
 class TimedTransition(Transition):
-    """Base of those that take time."""
+    """Base of those that take time. easing : of the way from the old picture to the new."""
 
-    seconds: JointSeconds = Fraction(7, 10)
+    seconds: Annotated[JointSeconds, Shown("Length", " s")] = Fraction(7, 10)
+    easing: Annotated[EasingValue, Shown("Easing")] = LINEAR
 
     @property
     def joint_seconds(self) -> Fraction:
         return self.seconds
 
 
+class PhotoTransition(TimedTransition):
+    """Base of those that the fill may stay out of. fill_kind : what becomes of the fill; ``same`` goes with the photo,
+    else photos take the way over fills that change by themselves."""
+
+    fill_kind: Annotated[FillKind, Shown("Fill")] = "same"
+
+
+class MovingTransition(PhotoTransition):
+    """Base of those in which pictures travel to a side."""
+
+    direction: Annotated[Side, Shown("Travels to")] = "auto"
+    easing: Annotated[EasingValue, Shown("Easing")] = EASE_IN_OUT
+
+
 TRANSITIONS = Kinds(Transition, "jaunty_frame.document.transitions")
+"""The kinds of transition, one a module."""

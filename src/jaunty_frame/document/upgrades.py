@@ -50,5 +50,10 @@ def _transition_2(holder: dict[str, Any]) -> dict[str, Any]:
     return {"transition": {"kind": kind} if kind == "cut" else {**transition, "kind": kind}}
 
 
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: from_1_to_2}
+def from_2_to_3(project: dict[str, Any]) -> dict[str, Any]:
+    """Nothing is written in another way; there is more that can be said."""
+    return project
+
+
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: from_1_to_2, 2: from_2_to_3}
 """From a version to the next."""

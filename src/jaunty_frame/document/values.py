@@ -66,6 +66,7 @@ def _as_fraction(value: Any) -> Any:
 
 
 Seconds = Annotated[Fraction, Between(Fraction(1, 10), Fraction(3600))]
+Pace = Annotated[Fraction, Between(Fraction(1, 10), Fraction(10))]
 JointSeconds = Annotated[Fraction, Between(Fraction(0), Fraction(60))]
 FrameRate = Annotated[Fraction, Between(Fraction(10), Fraction(120))]
 Aspect = Annotated[Fraction, Between(Fraction(1, 4), Fraction(4))]

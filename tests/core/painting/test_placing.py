@@ -12,7 +12,7 @@ from jaunty_frame.core.geometry.straightening import Turned
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
 from jaunty_frame.core.painting.level_specs import DENSITY, level_specs
 from jaunty_frame.core.painting.levels import level_for, make_level
-from jaunty_frame.core.painting.light import fade_to_black, paint_black
+from jaunty_frame.core.painting.light import fade_to
 from jaunty_frame.core.painting.mapping import window_mapping
 from jaunty_frame.core.painting.placing import place
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, copy_planes, new_surface
@@ -201,8 +201,8 @@ class Blending(unittest.TestCase):
         surface, other = (new_surface(8, 8, Coding.VIDEO) for _ in range(2))
         for plane, value in zip(surface.planes, (216, 100, 160), strict=True):
             plane[:] = value
-        paint_black(other)
+        fade_to(other, 0.0, (0, 0, 0))
         dissolve(surface, other, 0.25)
         self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [166, 107, 152])
-        fade_to_black(surface, 0.0)
+        fade_to(surface, 0.0, (0, 0, 0))
         self.assertEqual([int(plane[0, 0]) for plane in surface.planes], [16, 128, 128])

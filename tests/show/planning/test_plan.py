@@ -21,7 +21,7 @@ from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings, output_findings
-from jaunty_frame.show.frames.content import FrameContent, frame_content
+from jaunty_frame.show.frames.content import FrameContent, Veil, frame_content
 from jaunty_frame.show.planning.plan import Planner, plan_output
 from jaunty_frame.show.planning.plan_json import plan_object
 
@@ -146,9 +146,9 @@ class Frames(unittest.TestCase):
         self.assertEqual(frame_content(self.plan, last).layers[0].below[-1].window, self.plan.framing(0).way.closing)
 
     def test_fades_begin_and_end_nearly_black(self):
-        self.assertAlmostEqual(frame_content(self.plan, 0).light, 0.5 / 21)
-        self.assertAlmostEqual(frame_content(self.plan, self.plan.schedule.total - 1).light, 0.5 / 21)
-        self.assertEqual(frame_content(self.plan, 100).light, 1.0)
+        for n in (0, self.plan.schedule.total - 1):
+            self.assertEqual(frame_content(self.plan, n).veils, (Veil("#000000", 0.5 / 21),))
+        self.assertEqual(frame_content(self.plan, 100).veils, ())
 
     def test_held_frames_are_equal(self):
         state = set_for_all("Move", move=Move.HOLD).apply(project(2))
@@ -162,11 +162,20 @@ class Json(unittest.TestCase):
         state = add_output(PRESETS[8]).apply(project(3))
         value = plan_object(Planner().plans(state)["disc"])
         self.assertEqual((value["pixel_aspect"], value["frame_rate"]), ("64/45", "25/1"))
-        self.assertEqual(value["fade_in"], {"frames": 18})
+        self.assertEqual(value["fade_in"], {"frames": 18, "colour": "#000000"})
         slide = value["slides"][0]
         self.assertEqual((slide["slide"], slide["slide_id"], slide["photo"]), (1, "p0-1", "p0.jpg"))
         self.assertEqual(
-            slide["transition"], {"kind": "cross-dissolve", "frames": 17, "seconds": "7/10", "shortened": False}
+            slide["transition"],
+            {
+                "kind": "cross-dissolve",
+                "frames": 17,
+                "seconds": "7/10",
+                "shortened": False,
+                "direction": None,
+                "easing": [0.0, 0.0, 1.0, 1.0],
+                "fill_kind": "same",
+            },
         )
         self.assertIsNone(value["slides"][-1]["transition"])
         self.assertEqual(len(slide["keep_areas"]), len(slide["keep_area_details"]))

@@ -9,7 +9,7 @@ from jaunty_frame.document.edits.photos import set_on_photo
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
 from jaunty_frame.document.model import HandSet, HouseRules, Output, Project, Slide
 from jaunty_frame.document.photo import KeepArea, Photo
-from jaunty_frame.document.settings import Settings, settings_of
+from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.document.values import WindowValue
 from jaunty_frame.show.planning.plan import Framing, Plan
 
@@ -74,7 +74,7 @@ class BenchCell:
     @property
     def settings(self) -> Settings:
         """What holds for the slide."""
-        return settings_of(self.slide, self.rules)
+        return project_settings(self.project, [self.slide])[0]
 
     @property
     def close_up(self) -> WindowValue | None:

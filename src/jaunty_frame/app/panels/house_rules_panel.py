@@ -27,7 +27,7 @@ class HouseRulesPanel(SidePanel):
         self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
         self.fill = KindEditor("Fill of all slides", FILLS)
-        self.joint = KindEditor("All transitions", TRANSITIONS)
+        self.joint = KindEditor("All transitions", TRANSITIONS, columns=4)
         self.moving = NumberField("Seconds of a moving slide", 0.1, 3600, suffix=" s")
         self.held = NumberField("Seconds of a held slide", 0.1, 3600, suffix=" s")
         self.fade_in = NumberField("Seconds of the fade from black", 0, 60, suffix=" s")

@@ -15,7 +15,6 @@ from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.document.settings import settings_of
 from jaunty_frame.show.words import MOVE_WORDS, transition_words
 
 _LINE = 22
@@ -86,7 +85,7 @@ class CellPainter:
                 self._paint_picture(painter, picture.translated(place.topLeft()), row, column)
 
     def _paint_slide(self, painter: QPainter, place: QRect, row: int) -> None:
-        own = settings_of(self._model.slide(row), self._session.project.house_rules)
+        own = self._model.settings(row)
         painter.setPen(QColor(colours().on_surround))
         seconds = _clock_text(own.seconds)
         x, y = place.x() + _LINE, place.y() + self.measures.pad // 2
@@ -185,7 +184,7 @@ class CellPainter:
             painter.setPen(QPen(QColor(colours().surround_line), 1))
             painter.drawLine(QPointF(strip.x() + 11, middle), QPointF(strip.right(), middle))
             return
-        transition = settings_of(slides[row], rules).transition
+        transition = self._model.settings(row).transition
         text = f"Fade to black {clock_text(rules.fade_out)}" if last else self._joint_words(row)
         painter.setFont(text_font(12))
         painter.setPen(QPen(QColor(colours().on_surround), 1.5))
@@ -199,7 +198,7 @@ class CellPainter:
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(strip.right(), middle + 0.5))
 
     def _joint_words(self, row: int) -> str:
-        transition = settings_of(self._model.slide(row), self._session.project.house_rules).transition
+        transition = self._model.settings(row).transition
         plan = next(iter(self._session.plans().values()), None)
         # Times are the same in all outputs.
-        return transition_words(transition, plan.table.timing.joint_seconds(row) if plan else None)
+        return transition_words(transition, plan.timing.joint_seconds(row) if plan else None)

@@ -9,6 +9,7 @@ from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, pho
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.frames.content import base_content
 from jaunty_frame.show.planning.plan import Plan
@@ -108,6 +109,11 @@ class SheetModel(QAbstractTableModel):
         """Return the (first) photo of a slide, None where it shows none."""
         photos = self.slide(row).exhibit.photos
         return self._session.project.photo(photos[0]) if photos else None
+
+    def settings(self, row: int) -> Settings:
+        """Return what holds for a slide."""
+        plan = next(iter(self._session.plans().values()), None)
+        return plan.table.settings[row] if plan else project_settings(self._session.project, [self.slide(row)])[0]
 
     def output(self, column: int) -> Output:
         return self._session.project.outputs[column - FIRST_OUTPUT]

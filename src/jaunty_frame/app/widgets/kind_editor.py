@@ -8,9 +8,12 @@ from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
+from jaunty_frame.app.widgets.colour_row import ColourRow
+from jaunty_frame.app.widgets.labelled import named
 from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.fields import Field, FieldType, editable_fields
 from jaunty_frame.document.kinds import Kind, Kinds
+from jaunty_frame.show.words import EASING_WORDS
 
 _BESIDE = 1
 _EXACT_PARTS = 100
@@ -19,19 +22,21 @@ _EXACT_PARTS = 100
 class KindEditor(QWidget):
     """Shows and emits values of one family. ``chosen`` is emitted for the user's changes only.
 
-    A single field stands beside the choice, several below it. What the kinds have in common is kept when another one
-    is chosen.
+    A single field stands beside the choice, several below it, each with its name. What the kinds have in common is
+    kept when another one is chosen. columns : of the choice of kinds, 0 where all stand in one row.
     """
 
     chosen = Signal(object)
 
-    def __init__(self, name: str, kinds: Kinds[Any], parent: QWidget | None = None) -> None:
+    def __init__(self, name: str, kinds: Kinds[Any], columns: int = 0, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._kinds = kinds
         self._value: Kind | None = None
-        self.kind_choice = Choice(name, [(kind, value_type.label) for kind, value_type in kinds.types.items()])
+        kinds_offered = [(kind, value_type.label) for kind, value_type in kinds.types.items()]
+        self.kind_choice = Choice(name, kinds_offered, columns)
         self.kind_choice.chosen.connect(self._choose)
         self.fields: dict[str, QWidget] = {}
+        self._rows: list[QWidget] = []
         self._top = QHBoxLayout()
         self._top.setSpacing(6)
         self._top.addWidget(self.kind_choice, 1)
@@ -56,15 +61,19 @@ class KindEditor(QWidget):
                 widget.show_value(float(shown) if isinstance(widget, NumberField) else shown)  # type: ignore[attr-defined]
 
     def _build_fields(self, value_type: type[Kind]) -> None:
-        for widget in self.fields.values():
+        for widget in self._rows:
             widget.hide()
             widget.deleteLater()
         self.fields = {}
         fields = editable_fields(value_type)
-        place = self._top if len(fields) <= _BESIDE else self._below
+        beside = len(fields) <= _BESIDE
         for field in fields:
-            widget = self.fields[field.name] = self._widget(field)
-            place.addWidget(widget)
+            self.fields[field.name] = self._widget(field)
+        widgets = self.fields.items()
+        labels = {field.name: field.shown.label for field in fields}
+        self._rows = [widget if beside else named(labels[name], widget) for name, widget in widgets]
+        for row in self._rows:
+            (self._top if beside else self._below).addWidget(row)
 
     def _widget(self, field: Field) -> QWidget:
         name, shown = field.name, field.shown
@@ -76,6 +85,14 @@ class KindEditor(QWidget):
             box = QCheckBox(shown.label)
             box.clicked.connect(lambda on: self._set(name, on))
             return box
+        if field.type is FieldType.COLOURS:
+            colours = ColourRow(shown.label, round(field.low), round(field.high))
+            colours.chosen.connect(lambda codes: self._set(name, codes))
+            return colours
+        if field.type is FieldType.EASING:
+            easings = Choice(shown.label, list(EASING_WORDS.items()))
+            easings.chosen.connect(lambda easing: self._set(name, easing))
+            return easings
         if field.type is FieldType.CHOICE:
             choice = Choice(shown.label, [(option, option.replace("-", " ").capitalize()) for option in field.options])
             choice.chosen.connect(lambda option: self._set(name, option))

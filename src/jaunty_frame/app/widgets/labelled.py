@@ -2,6 +2,9 @@
 
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
+_NAMES = 84
+"""Names below each other are as wide as the longest of them."""
+
 
 def quiet_label(text: str) -> QLabel:
     label = QLabel(text)
@@ -17,6 +20,17 @@ def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     layout.setSpacing(6)
     for k, widget in enumerate(widgets):
         layout.addWidget(widget, 1 if k == 0 and stretch_first else 0)
+    return row
+
+
+def named(name: str, widget: QWidget) -> QWidget:
+    """Return a widget with its name at its left."""
+    label = quiet_label(name)
+    label.setMinimumWidth(_NAMES)
+    row = row_of(label, widget, stretch_first=False)
+    layout = row.layout()
+    assert isinstance(layout, QHBoxLayout)
+    layout.setStretch(1, 1)
     return row
 
 

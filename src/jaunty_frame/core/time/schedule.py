@@ -25,12 +25,16 @@ class Timing(NamedTuple):
     """Joints (by their index; -1 the first fade, n - 1 the last) that had to be shortened."""
 
     @property
+    def end(self) -> int:
+        return max(self.ends, default=0)
+
+    @property
     def seconds(self) -> Fraction:
-        return Fraction(self.ends[-1], self.unit) if self.ends else Fraction(0)
+        return Fraction(self.end, self.unit)
 
     def joint_seconds(self, joint: int) -> Fraction:
         """Return how long slide ``joint`` and the next are both seen."""
-        return Fraction(self.ends[joint] - self.starts[joint + 1], self.unit)
+        return Fraction(max(self.ends[joint] - self.starts[joint + 1], 0), self.unit)
 
 
 class Schedule(NamedTuple):
@@ -44,7 +48,7 @@ class Schedule(NamedTuple):
 
     def transition_frames(self, joint: int) -> int:
         """Return the number of frames at which both slide ``joint`` and the next are seen."""
-        return self.first[joint] + self.frames[joint] - self.first[joint + 1]
+        return max(self.first[joint] + self.frames[joint] - self.first[joint + 1], 0)
 
 
 def show_timing(
@@ -81,6 +85,24 @@ def show_timing(
     return Timing(unit, tuple(starts), tuple(ends), joined[0], joined[-1], shortened)
 
 
+def with_left_out(timing: Timing, shown: Sequence[int], count: int) -> Timing:
+    """Return the timing of ``count`` slides of which only ``shown`` (their positions) are seen, by ``timing``.
+
+    The others begin where the next one does and take no time. ``shortened`` names joints by the slide before them.
+    """
+    if len(shown) == count:
+        return timing
+    starts, ends = [timing.ends[-1] if timing.ends else 0] * count, [0] * count
+    for k, start, end in zip(shown, timing.starts, timing.ends, strict=True):
+        starts[k], ends[k] = start, end
+    seen = set(shown)
+    for k in reversed(range(count)):
+        if k not in seen:
+            starts[k] = ends[k] = starts[k + 1] if k + 1 < count else starts[k]
+    shortened = tuple(shown[joint] if joint >= 0 else joint for joint in timing.shortened)
+    return timing._replace(starts=tuple(starts), ends=tuple(ends), shortened=shortened)
+
+
 def _in_units(times: Sequence[Fraction], unit: int) -> list[int]:
     return [time.numerator * (unit // time.denominator) for time in times]
 
@@ -107,7 +129,7 @@ def show_schedule(timing: Timing, rate: Fraction) -> Schedule:
 
     first = tuple(map(frame, timing.starts))
     ends = tuple(map(frame, timing.ends))
-    total = ends[-1] if ends else 0
-    fade_out = total - frame(timing.ends[-1] - timing.fade_out) if ends else 0
+    total = max(ends, default=0)
+    fade_out = total - frame(timing.end - timing.fade_out)
     counts = tuple(end - start for start, end in zip(first, ends, strict=True))
     return Schedule(first, counts, frame(timing.fade_in), fade_out, total)

@@ -9,7 +9,7 @@ from jaunty_frame.core.time.schedule import MIN_SECONDS
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.settings import settings_of
+from jaunty_frame.document.settings import project_settings
 from jaunty_frame.errors import UsageError
 
 
@@ -24,7 +24,7 @@ def fit_show(length: Fraction, frame_rate: Fraction) -> Edit:
         if not project.slides:
             raise UsageError("The project has no slides; add photos first.")
         rules = project.house_rules
-        settings = [settings_of(slide, rules) for slide in project.slides]
+        settings = project_settings(project)
         joints = [rules.fade_in, *(own.transition.joint_seconds for own in settings[:-1]), rules.fade_out]
         least = [max(before + after, MIN_SECONDS) for before, after in pairwise(joints)]
         shared = sum(joints[1:-1], Fraction(0))

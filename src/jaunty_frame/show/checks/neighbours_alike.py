@@ -14,7 +14,8 @@ def _measure(facts: Facts) -> FloatArray:
     course, rules = facts.plan.course, facts.plan.table.rules
     alike = np.zeros(len(course))
     if rules.move is Move.AUTO and rules.show_move == "none":
-        alike[1:] = (course[1:] == course[:-1]) & (course[1:] != HOLD)
+        rows = facts.shown_rows
+        alike[rows[1:]] = (course[rows[1:]] == course[rows[:-1]]) & (course[rows[1:]] != HOLD)
     return alike
 
 

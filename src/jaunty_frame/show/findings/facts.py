@@ -5,6 +5,7 @@ from enum import StrEnum
 from functools import cached_property
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
@@ -40,6 +41,11 @@ class Facts:
         if measure not in self._taken:
             self._taken[measure] = measure(self)
         return self._taken[measure]
+
+    @cached_property
+    def shown_rows(self) -> NDArray[np.intp]:
+        """The rows of slides that the output shows."""
+        return np.flatnonzero(np.isin(self.plan.table.slide_of, self.plan.shown))
 
     @cached_property
     def seen(self) -> Visibility:

@@ -2,8 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 
-import numpy as np
-
 from jaunty_frame.document.model import Project
 from jaunty_frame.show.checks import (
     bars_left,
@@ -54,7 +52,7 @@ def output_findings(plan: Plan, states: Mapping[str, PhotoState]) -> list[Findin
     return [
         _finding(facts, check, row)
         for check in CHECKS
-        for row in np.flatnonzero(check.measure(facts) > check.threshold).tolist()
+        for row in facts.shown_rows[check.measure(facts)[facts.shown_rows] > check.threshold].tolist()
     ]
 
 

@@ -11,7 +11,7 @@ from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.settings import settings_of
+from jaunty_frame.document.settings import project_settings
 from jaunty_frame.show.findings.finding import Finding, Remedy
 
 _LONGEST_SECONDS = 30
@@ -32,7 +32,7 @@ def _only_wish(project: Project, finding: Finding) -> Edit:
 
 
 def _slower(project: Project, finding: Finding) -> Edit:
-    seconds = settings_of(project.slide(finding.slide_id), project.house_rules).seconds
+    seconds = project_settings(project, [project.slide(finding.slide_id)])[0].seconds
     calm = ceil(float(seconds) * finding.amount * 10) / 10
     if calm > _LONGEST_SECONDS:
         return _back_to_solved(project, finding)

@@ -4,21 +4,29 @@ from bisect import bisect_right
 from dataclasses import replace
 from typing import NamedTuple
 
-from jaunty_frame.core.motion.paths import progress_of_frame
+from jaunty_frame.core.motion.paths import eased, progress_of_frame
 from jaunty_frame.core.painting.surface import FrameFormat
-from jaunty_frame.core.time.schedule import Schedule
 from jaunty_frame.document.photo import NO_CORRECTION
-from jaunty_frame.show.frames.exhibits import slide_layers
+from jaunty_frame.document.transition import PhotoTransition, TimedTransition
+from jaunty_frame.show.frames.exhibits import fill_layer, slide_layers
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
-from jaunty_frame.show.frames.layers.mix import Mix
+from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
+from jaunty_frame.show.planning.joints import joint, previous_shown
 from jaunty_frame.show.planning.plan import Plan
 
 
+class Veil(NamedTuple):
+    """A colour over the whole picture, of which ``share`` is left."""
+
+    colour: str
+    share: float
+
+
 class FrameContent(NamedTuple):
-    """Layers from back to front, and how much light the whole picture has."""
+    """Layers from back to front, and veils over them."""
 
     layers: Layers
-    light: float = 1.0
+    veils: tuple[Veil, ...] = ()
 
     def sources(self, frame: FrameFormat) -> tuple[Source, ...]:
         """Return what must be ready before this can be painted on ``frame``."""
@@ -31,14 +39,23 @@ def frame_content(plan: Plan, n: int) -> FrameContent:
     if not 0 <= n < schedule.total:
         raise IndexError(f"frame {n} of {schedule.total}")
     k = bisect_right(schedule.first, n) - 1
-    layers, seen_until = _at(plan, k, n), 0
-    if k:
-        seen_until = schedule.first[k - 1] + schedule.frames[k - 1]
-    transition = plan.joint(k - 1) if n < seen_until else None
-    if transition is not None:
-        progress = (n - schedule.first[k] + 0.5) / (seen_until - schedule.first[k])
-        layers = (Mix(_at(plan, k - 1, n), layers, transition, progress),)
-    return FrameContent(layers, _light(n, schedule))
+    before = previous_shown(plan, k)
+    seen_until = schedule.first[before] + schedule.frames[before] if before is not None else 0
+    if before is None or n >= seen_until:
+        return FrameContent(_at(plan, k, n), _veils(n, plan))
+    progress = (n - schedule.first[k] + 0.5) / (seen_until - schedule.first[k])
+    return FrameContent(joint_layers(plan, before, k, progress, n), _veils(n, plan))
+
+
+def joint_layers(plan: Plan, before: int, k: int, progress: float, n: int) -> Layers:
+    """Return what frame ``n`` shows at ``progress`` of the joint's time from slide ``before`` to slide ``k``."""
+    transition = joint(plan, before)
+    assert transition is not None
+    eased_progress = eased(progress, transition.easing) if isinstance(transition, TimedTransition) else progress
+    if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
+        fills = fill_layer(plan, before), fill_layer(plan, k)
+        return (MixOverFill(fills, _at(plan, before, n), _at(plan, k, n), transition, eased_progress),)
+    return (Mix(_at(plan, before, n), _at(plan, k, n), transition, eased_progress),)
 
 
 def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
@@ -69,10 +86,10 @@ def _at(plan: Plan, k: int, n: int) -> Layers:
     return slide_layers(plan, k, progress_of_frame(n - plan.schedule.first[k], plan.schedule.frames[k]))
 
 
-def _light(n: int, schedule: Schedule) -> float:
-    light = 1.0
+def _veils(n: int, plan: Plan) -> tuple[Veil, ...]:
+    schedule, rules, veils = plan.schedule, plan.table.rules, []
     if n < schedule.fade_in:
-        light = (n + 0.5) / schedule.fade_in
+        veils.append(Veil(rules.fade_in_colour, (n + 0.5) / schedule.fade_in))
     if n >= schedule.total - schedule.fade_out:
-        light *= (schedule.total - n - 0.5) / schedule.fade_out
-    return light
+        veils.append(Veil(rules.fade_out_colour, (schedule.total - n - 0.5) / schedule.fade_out))
+    return tuple(veils)

@@ -36,7 +36,13 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
         )
     if plan.memo[key]:
         return (layer,)
-    return FillLayer(plan.table.settings[k].fill, layer.photo), layer
+    return fill_layer(plan, k), layer
+
+
+def fill_layer(plan: Plan, k: int) -> FillLayer:
+    """Return the fill of slide ``k``, whether or not it is seen."""
+    rows = plan.rows_of(k)
+    return FillLayer(plan.table.settings[k].fill, photo_file(plan.photo(rows[0])) if rows else None)
 
 
 def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:

@@ -3,24 +3,25 @@
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from jaunty_frame.core.painting.colour import Pixels
-from jaunty_frame.core.painting.light import fade_to_black
+from jaunty_frame.core.painting.colour import Pixels, parse_colour
+from jaunty_frame.core.painting.light import fade_to
 from jaunty_frame.core.painting.surface import Surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.show.frames.content import FrameContent
 from jaunty_frame.show.frames.layers.fill import FillLayer, FillPlanes
 from jaunty_frame.show.frames.layers.layer import Layers, Source
-from jaunty_frame.show.frames.layers.mix import Mix
+from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.layers.photo import PhotoLayer, PhotoLevels
 from jaunty_frame.show.frames.painters.brush import Brush, Preparation
 from jaunty_frame.show.frames.painters.fill import FILL_PLANES, paint_fill
-from jaunty_frame.show.frames.painters.mix import paint_mix
+from jaunty_frame.show.frames.painters.mix import paint_mix, paint_mix_over_fill
 from jaunty_frame.show.frames.painters.photo import PHOTO_LEVELS, paint_photo
 
 LAYER_PAINTERS: dict[type, Callable[[Surface, Any, Brush], None]] = {
     FillLayer: paint_fill,
     PhotoLayer: paint_photo,
     Mix: paint_mix,
+    MixOverFill: paint_mix_over_fill,
 }
 
 PREPARATIONS: dict[type, Preparation] = {
@@ -39,8 +40,8 @@ def prepared(source: Source, pixels: Callable[[Any, int], Pixels]) -> Any:
 def paint_frame(surface: Surface, content: FrameContent, ready: Mapping[Source, Any], workspace: Workspace) -> None:
     """Paint a frame. ready : what was made of all sources of ``content``; workspace : of the surface's format."""
     _paint_layers(surface, content.layers, Brush(ready, workspace, _paint_layers))
-    if content.light < 1.0:
-        fade_to_black(surface, content.light)
+    for veil in content.veils:
+        fade_to(surface, veil.share, parse_colour(veil.colour))
 
 
 def _paint_layers(surface: Surface, layers: Layers, brush: Brush) -> None:

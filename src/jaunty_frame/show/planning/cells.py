@@ -70,12 +70,13 @@ def cell_inputs(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     counts = [len(rows) for _, rows in wanted]
     aspect = np.repeat([float(output.aspect) for output, _ in wanted], counts)
     height = np.repeat([float(output.height) for output, _ in wanted], counts)
+    pace = np.repeat([float(output.pace) for output, _ in wanted], counts)
     size = table.photo_size[rows]
     return Cells(
         turned=Turned(table.straightening[rows], size[:, 0] / size[:, 1], aspect),
         areas=table.areas.rows(rows),
         moves=[table.moves[k] for k in rows.tolist()],
-        seconds=table.seconds[rows],
+        seconds=table.seconds[rows] * pace,
         rate=table.rate[rows],
         softness=softness_of[:, 3] * size[:, 1] / height,
         least_softness=table.rules.least_softness,

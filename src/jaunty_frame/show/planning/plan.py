@@ -18,11 +18,10 @@ from jaunty_frame.core.motion.closing_first import opening_for
 from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.motion.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.motion.way import Station, Way
-from jaunty_frame.core.time.schedule import Schedule, show_schedule
+from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_schedule, show_timing, with_left_out
 from jaunty_frame.document.model import HandSet, Output, Project, Slide
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
-from jaunty_frame.document.transition import Transition
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
@@ -62,6 +61,9 @@ class Plan:
 
     output: Output
     table: SlideTable
+    shown: tuple[int, ...]
+    """Positions of the slides that the output shows; the others have no frames."""
+    timing: Timing
     schedule: Schedule
     stations: FloatArray
     leans: FloatArray
@@ -154,10 +156,6 @@ class Plan:
     def photo(self, row: int) -> Photo:
         return self.table.photos[row]
 
-    def joint(self, k: int) -> Transition | None:
-        """Return the transition from slide ``k`` to the next, None after the last."""
-        return self.table.settings[k].transition if k + 1 < len(self.slides) else None
-
 
 def _named_course(opening: FloatArray, closing: FloatArray, lean: float) -> Course:
     """Return the word for a hand-set move: a change of size is a zoom, else the way decides."""
@@ -179,7 +177,7 @@ class Planner:
     def __init__(self) -> None:
         self._table: SlideTable | None = None
         self._cells: dict[str, SolvedCells] = {}
-        self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp]]] = {}
+        self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp], NDArray[np.intp]]] = {}
         self._project: Project | None = None
         self._plans: dict[str, Plan] = {}
 
@@ -200,27 +198,34 @@ class Planner:
         self._table = None
         self._cells = self._solve(project, table)
         hand_set = _hand_set_rows(project, table)
-        schedules: dict[Fraction, Schedule] = {}
+        times = _Times(table)
         plans = {}
         for output in project.outputs:
-            if output.frame_rate not in schedules:
-                schedules[output.frame_rate] = show_schedule(table.timing, output.frame_rate)
-            schedule, by_hand = schedules[output.frame_rate], hand_set.get(output.id, [])
+            by_hand, shown = hand_set.get(output.id, []), times.shown(output)
             cells = self._cells[output.id]
-            course = self._course(output.id, cells.options, [k for k, _ in by_hand])
-            plans[output.id] = _plan(output, cells, course, table, schedule, by_hand)
+            course = self._course(output.id, cells.options, [k for k, _ in by_hand], _rows_shown(table, shown))
+            timing = times.timing(shown, output.pace)
+            schedule = times.schedule(shown, output.pace, output.frame_rate)
+            plans[output.id] = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
         self._table, self._project, self._plans = table, project, plans
         return plans
 
-    def _course(self, output_id: str, options: NDArray[np.intp], by_hand: list[int]) -> NDArray[np.intp]:
-        """Return the courses taken; most edits change nobody's options, and then they are the same as before."""
+    def _course(
+        self, output_id: str, options: NDArray[np.intp], by_hand: list[int], rows: NDArray[np.intp]
+    ) -> NDArray[np.intp]:
+        """Return the courses taken; most edits change nobody's options, and then they are the same as before.
+
+        rows : those that the output shows; the others take their first option and are nobody's neighbours.
+        """
         if by_hand:
             options = options.copy()
             options[by_hand] = HOLD
         before = self._courses.get(output_id)
-        if before is None or not np.array_equal(before[0], options):
-            before = self._courses[output_id] = options.copy(), choose_courses(options)
-        return before[1]
+        if before is None or not (np.array_equal(before[0], options) and np.array_equal(before[1], rows)):
+            course = options[:, 0].copy()
+            course[rows] = choose_courses(options[rows])
+            before = self._courses[output_id] = options.copy(), rows, course
+        return before[2]
 
     def _solve(self, project: Project, table: SlideTable) -> dict[str, SolvedCells]:
         """Solve what is new in all outputs at once: one cell or thousands cost nearly the same."""
@@ -265,12 +270,51 @@ def _hand_set_rows(project: Project, table: SlideTable) -> dict[str, list[tuple[
     return rows
 
 
+class _Times:
+    """Timings and schedules of a table; most outputs share them."""
+
+    def __init__(self, table: SlideTable) -> None:
+        self._table = table
+        self._everything = tuple(range(len(table.slides)))
+        self._may_lack = any(slide.left_out for slide in table.slides)
+        self._timings: dict[tuple, Timing] = {}
+        self._schedules: dict[tuple, Schedule] = {}
+
+    def shown(self, output: Output) -> tuple[int, ...]:
+        if not self._may_lack:
+            return self._everything
+        return tuple(k for k in self._everything if output.id not in self._table.slides[k].left_out)
+
+    def timing(self, shown: tuple[int, ...], pace: Fraction) -> Timing:
+        if (shown, pace) not in self._timings:
+            rules, seen = self._table.rules, [self._table.settings[k] for k in shown]
+            timing = show_timing(
+                [max(own.seconds * pace, MIN_SECONDS) for own in seen],
+                [own.transition.joint_seconds for own in seen[:-1]],
+                rules.fade_in,
+                rules.fade_out,
+            )
+            self._timings[shown, pace] = with_left_out(timing, shown, len(self._everything))
+        return self._timings[shown, pace]
+
+    def schedule(self, shown: tuple[int, ...], pace: Fraction, rate: Fraction) -> Schedule:
+        if (shown, pace, rate) not in self._schedules:
+            self._schedules[shown, pace, rate] = show_schedule(self.timing(shown, pace), rate)
+        return self._schedules[shown, pace, rate]
+
+
+def _rows_shown(table: SlideTable, shown: tuple[int, ...]) -> NDArray[np.intp]:
+    if len(shown) == len(table.slides):
+        return np.arange(len(table.photos))
+    return np.flatnonzero(np.isin(table.slide_of, shown))
+
+
 def _plan(
     output: Output,
     solved: SolvedCells,
     course: NDArray[np.intp],
     table: SlideTable,
-    schedule: Schedule,
+    times: tuple[tuple[int, ...], Timing, Schedule],
     hand_set: list[tuple[int, HandSet]],
 ) -> Plan:
     rows = np.arange(len(course))
@@ -279,7 +323,7 @@ def _plan(
     by_hand, moved = np.zeros(len(course), bool), np.zeros(len(course), bool)
     if table.rules.show_move != "none":
         moved = np.array([table.settings[k].follows_show for k in table.slide_of.tolist()], bool)
-        opening[moved], closing[moved] = show_moved(output, solved.bases, table, np.flatnonzero(moved))
+        opening[moved], closing[moved] = show_moved(output, solved.bases, table, np.flatnonzero(moved), times[1])
         leans[moved] = 0.0
     for k, framing in hand_set:
         by_hand[k], moved[k] = True, False
@@ -292,7 +336,9 @@ def _plan(
     return Plan(
         output=output,
         table=table,
-        schedule=schedule,
+        shown=times[0],
+        timing=times[1],
+        schedule=times[2],
         stations=stations,
         leans=leans,
         placement=solved.bases.placement.copy(),
@@ -315,7 +361,12 @@ def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArra
 def plan_output(project: Project, output_id: str) -> Plan:
     """Return the plan of one output."""
     output = project.output(output_id)
-    return Planner().plans(project.changed(outputs=(output,), hand_set=_of_output(project, output_id)))[output_id]
+    slides = tuple(
+        slide.changed(left_out=(output_id,) if output_id in slide.left_out else ()) if slide.left_out else slide
+        for slide in project.slides
+    )
+    alone = project.changed(outputs=(output,), slides=slides, hand_set=_of_output(project, output_id))
+    return Planner().plans(alone)[output_id]
 
 
 def _of_output(project: Project, output_id: str) -> tuple:

@@ -4,13 +4,14 @@ from typing import Any
 
 from jaunty_frame.core.time.timebase import fraction_text
 from jaunty_frame.document.transition import Transition
+from jaunty_frame.show.planning.joints import joint
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.reasons import framing_reasons
 
 
 def plan_object(plan: Plan) -> dict[str, Any]:
     """Return one output's plan. Windows are [x, y, w, h] in fractions of the upright photo."""
-    output, schedule = plan.output, plan.schedule
+    output, schedule, rules = plan.output, plan.schedule, plan.table.rules
     return {
         "id": output.id,
         "name": output.name,
@@ -20,14 +21,14 @@ def plan_object(plan: Plan) -> dict[str, Any]:
         "frame_rate": fraction_text(output.frame_rate),
         "frames": schedule.total,
         "seconds": fraction_text(plan.seconds),
-        "fade_in": {"frames": schedule.fade_in},
-        "fade_out": {"frames": schedule.fade_out},
-        "slides": [_slide_object(plan, k) for k in range(len(plan.slides))],
+        "fade_in": {"frames": schedule.fade_in, "colour": rules.fade_in_colour},
+        "fade_out": {"frames": schedule.fade_out, "colour": rules.fade_out_colour},
+        "slides": [_slide_object(plan, k) for k in plan.shown],
     }
 
 
 def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
-    slide, joint, rows = plan.slides[k], plan.joint(k), plan.rows_of(k)
+    slide, transition, rows = plan.slides[k], joint(plan, k), plan.rows_of(k)
     return {
         "slide": k + 1,
         "slide_id": slide.id,
@@ -35,17 +36,20 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "first_frame": plan.schedule.first[k],
         "frames": plan.schedule.frames[k],
         **(_framing_object(plan, rows[0]) if rows else {"photo": None}),
-        "transition": _joint_object(plan, k, joint) if joint else None,
+        "transition": _joint_object(plan, k, transition) if transition else None,
     }
 
 
-def _joint_object(plan: Plan, k: int, joint: Transition) -> dict[str, Any]:
-    timing = plan.table.timing
+def _joint_object(plan: Plan, k: int, transition: Transition) -> dict[str, Any]:
+    timing, own = plan.timing, transition.model_dump(mode="json")
     return {
-        "kind": joint.kind,
         "frames": plan.schedule.transition_frames(k),
         "seconds": fraction_text(timing.joint_seconds(k)),
         "shortened": k in timing.shortened,
+        "direction": None,
+        "easing": None,
+        "fill_kind": "same",
+        **{name: value for name, value in own.items() if name != "seconds"},
     }
 
 

@@ -7,6 +7,7 @@ from jaunty_frame.core.framing.bases import PLACEMENTS, Bases, Placement
 from jaunty_frame.core.geometry.windows import FloatArray, fully_visible
 from jaunty_frame.core.motion.courses import Strength
 from jaunty_frame.core.motion.moves import largest_gain, set_apart, tightened, weighted_centre, widened
+from jaunty_frame.core.time.schedule import Timing
 from jaunty_frame.document.model import Output
 from jaunty_frame.show.planning.cells import cell_inputs
 from jaunty_frame.show.planning.slide_table import SlideTable
@@ -16,7 +17,7 @@ TOTAL_GAIN = {Strength.GENTLE: 1.12, Strength.PLAIN: 1.25, Strength.STRONG: 1.5}
 
 
 def show_moved(
-    output: Output, bases: Bases, table: SlideTable, rows: NDArray[np.intp]
+    output: Output, bases: Bases, table: SlideTable, rows: NDArray[np.intp], timing: Timing
 ) -> tuple[FloatArray, FloatArray]:
     """Return openings and closings (M, 4) of ``rows``: each has its part of the show's zoom.
 
@@ -34,9 +35,8 @@ def show_moved(
     wide = np.where(covers[:, None], base, widened(apart, out, reach))
     tight = np.where(covers[:, None], tightened(base, gain, centre, reach), apart)
 
-    timing = table.timing
     slides = table.slide_of[rows]
-    ends = [np.array(times, float)[slides] / max(timing.ends[-1], 1) for times in (timing.starts, timing.ends)]
+    ends = [np.array(times, float)[slides] / max(timing.end, 1) for times in (timing.starts, timing.ends)]
     if table.rules.show_move == "pull-out":
         ends = [1 - end for end in ends]
     ratio = np.log(tight[:, 2] / wide[:, 2])

@@ -13,17 +13,16 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
-from jaunty_frame.core.time.schedule import Timing, show_timing
 from jaunty_frame.document.model import HouseRules, Project, Slide
-from jaunty_frame.document.photo import Photo
-from jaunty_frame.document.settings import Settings, settings_of
+from jaunty_frame.document.photo import Photo, Shape
+from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of, shape_of
 
 
 @dataclass(frozen=True, eq=False)
 class SlideTable:
     """N slides with M rows.
 
-    settings : of each slide; first_row : (N + 1,) the rows of slide k are first_row[k] to first_row[k + 1];
+    shapes, settings : of each slide; first_row : (N + 1,) the rows of slide k are first_row[k] to first_row[k + 1];
     slide_of : (M,) the slide of each row; photos, moves : of each row; photo_size : (M, 2) upright pixels;
     straightening : (M,) degrees; placement, least_attention, rate, seconds : (M,); source : (M,) row in the table
     before, or -1.
@@ -31,8 +30,8 @@ class SlideTable:
 
     slides: tuple[Slide, ...]
     rules: HouseRules
+    shapes: tuple[Shape | None, ...]
     settings: tuple[Settings, ...]
-    timing: Timing
     first_row: NDArray[np.intp]
     slide_of: NDArray[np.intp]
     photos: tuple[Photo, ...]
@@ -59,7 +58,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     """Return the table of ``project``, taking from ``before`` what has not changed."""
     by_id = {photo.id: photo for photo in project.photos}
     slides, rules = project.slides, project.house_rules
-    settings = _settings(slides, rules, before)
+    shapes = tuple(shape_of(slide, by_id) for slide in slides)
+    settings = _settings(slides, rules, shapes, before)
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
@@ -95,13 +95,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     return SlideTable(
         slides=slides,
         rules=rules,
+        shapes=shapes,
         settings=settings,
-        timing=show_timing(
-            [own.seconds for own in settings],
-            [own.transition.joint_seconds for own in settings[:-1]],
-            rules.fade_in,
-            rules.fade_out,
-        ),
         first_row=first_row,
         slide_of=slide_of,
         photos=photos,
@@ -127,12 +122,19 @@ def rows_to_solve(project: Project, before: SlideTable) -> int:
     return int((source < 0).sum())
 
 
-def _settings(slides: tuple[Slide, ...], rules: HouseRules, before: SlideTable | None) -> tuple[Settings, ...]:
-    if before is None or rules is not before.rules:
-        return tuple(settings_of(slide, rules) for slide in slides)
-    # The table before holds its objects, so their ids cannot have been used again.
-    known = {id(slide): own for slide, own in zip(before.slides, before.settings, strict=True)}
-    return tuple(known.get(id(slide)) or settings_of(slide, rules) for slide in slides)
+def _settings(
+    slides: tuple[Slide, ...], rules: HouseRules, shapes: tuple[Shape | None, ...], before: SlideTable | None
+) -> tuple[Settings, ...]:
+    known: dict[tuple[int, Shape | None], Settings] = {}
+    if before is not None and rules is before.rules:
+        # The table before holds its objects, so their ids cannot have been used again.
+        keys = zip(map(id, before.slides), before.shapes, strict=True)
+        known = dict(zip(keys, before.settings, strict=True))
+    by_shape = {shape: rules_of_shape(rules, shape) for shape in set(shapes)}
+    return tuple(
+        known.get((id(slide), shape)) or settings_of(slide, by_shape[shape])
+        for slide, shape in zip(slides, shapes, strict=True)
+    )
 
 
 def _unchanged_rows(

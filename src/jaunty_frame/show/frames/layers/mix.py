@@ -3,7 +3,8 @@
 from typing import NamedTuple
 
 from jaunty_frame.core.painting.surface import FrameFormat
-from jaunty_frame.document.transition import Transition
+from jaunty_frame.document.transition import PhotoTransition, Transition
+from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 
 
@@ -17,3 +18,19 @@ class Mix(NamedTuple):
 
     def sources(self, frame: FrameFormat) -> tuple[Source, ...]:
         return sources_of((*self.below, *self.above), frame)
+
+
+class MixOverFill(NamedTuple):
+    """Photos on their way from one to the other, over fills that change by themselves.
+
+    fills : of the old slide and the new one; below, above : all that the slides show, fills too, which are not painted.
+    """
+
+    fills: tuple[FillLayer, FillLayer]
+    below: Layers
+    above: Layers
+    transition: PhotoTransition
+    progress: float
+
+    def sources(self, frame: FrameFormat) -> tuple[Source, ...]:
+        return sources_of((*self.fills, *self.below, *self.above), frame)

@@ -3,21 +3,61 @@
 from collections.abc import Callable
 from typing import Any
 
-from jaunty_frame.core.painting.surface import Surface
+from jaunty_frame.core.painting.colour import parse_colour
+from jaunty_frame.core.painting.light import fade_to
+from jaunty_frame.core.painting.matting import lay_over_matted
+from jaunty_frame.core.painting.surface import FrameFormat, Surface
+from jaunty_frame.core.transitions.brightness_dissolve import brightness_dissolve
 from jaunty_frame.core.transitions.cross_dissolve import dissolve
 from jaunty_frame.core.transitions.cut import cut
+from jaunty_frame.core.transitions.fade import fade
+from jaunty_frame.core.transitions.glide import glide
+from jaunty_frame.core.transitions.iris import iris
+from jaunty_frame.core.transitions.shove import shove
+from jaunty_frame.core.transitions.sweep import sweep
+from jaunty_frame.core.transitions.uncover import uncover
+from jaunty_frame.core.transitions.wipe import wipe
+from jaunty_frame.core.transitions.zoom import zoom
 from jaunty_frame.document.transition import Transition
+from jaunty_frame.document.transitions.brightness_dissolve import BrightnessDissolve
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
-from jaunty_frame.show.frames.layers.mix import Mix
+from jaunty_frame.document.transitions.fade import Fade
+from jaunty_frame.document.transitions.glide import Glide
+from jaunty_frame.document.transitions.iris import Iris
+from jaunty_frame.document.transitions.shove import Shove
+from jaunty_frame.document.transitions.sweep import Sweep
+from jaunty_frame.document.transitions.uncover import Uncover
+from jaunty_frame.document.transitions.wipe import Wipe
+from jaunty_frame.document.transitions.zoom import Zoom
+from jaunty_frame.show.frames.layers.fill import FillLayer
+from jaunty_frame.show.frames.layers.layer import Layers
+from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.painters.brush import Brush
 
-TransitionPainter = Callable[[Any, Surface, Surface, float], None]
-"""Given the transition's value, the old picture, which it paints over, the new one, and the progress in 0..1."""
+TransitionPainter = Callable[[Any, Surface, Surface, float, FrameFormat], None]
+"""Given the transition's value, the old picture, which it paints over, the new one, which it may spoil, the progress in
+0..1 after easing, and the format of both."""
 
 TRANSITION_PAINTERS: dict[type[Transition], TransitionPainter] = {
-    CrossDissolve: lambda transition, surface, above, progress: dissolve(surface, above, progress),
-    Cut: lambda transition, surface, above, progress: cut(surface, above, progress),
+    BrightnessDissolve: lambda t, old, new, p, frame: brightness_dissolve(old, new, p, t.first, t.softness),
+    CrossDissolve: lambda t, old, new, p, frame: dissolve(old, new, p),
+    Cut: lambda t, old, new, p, frame: cut(old, new, p),
+    Fade: lambda t, old, new, p, frame: fade(old, new, p, parse_colour(t.colour)),
+    Glide: lambda t, old, new, p, frame: glide(old, new, p, t.direction),
+    Iris: lambda t, old, new, p, frame: iris(old, new, p, frame, t.shape, t.way, t.softness),
+    Shove: lambda t, old, new, p, frame: shove(old, new, p, t.direction),
+    Sweep: lambda t, old, new, p, frame: sweep(
+        old, new, p, t.direction, [parse_colour(code) for code in t.colours], t.stagger
+    ),
+    Uncover: lambda t, old, new, p, frame: uncover(old, new, p, t.direction),
+    Wipe: lambda t, old, new, p, frame: wipe(old, new, p, t.direction, t.angle, t.softness),
+    Zoom: lambda t, old, new, p, frame: zoom(old, new, p, t.way),
+}
+
+FILL_TRANSITIONS: dict[str, TransitionPainter] = {
+    "cut": TRANSITION_PAINTERS[Cut],
+    "cross-dissolve": TRANSITION_PAINTERS[CrossDissolve],
 }
 
 
@@ -25,4 +65,28 @@ def paint_mix(surface: Surface, layer: Mix, brush: Brush) -> None:
     brush.paint_layers(surface, layer.below, brush)
     with brush.workspace.surface() as above:
         brush.paint_layers(above, layer.above, brush)
-        TRANSITION_PAINTERS[type(layer.transition)](layer.transition, surface, above, layer.progress)
+        _paint_on_the_way(surface, above, layer, brush)
+
+
+def paint_mix_over_fill(surface: Surface, layer: MixOverFill, brush: Brush) -> None:
+    """Paint the photos on their way twice, on black and on white: what differs is how much of the fill is seen."""
+    old_fill, new_fill = layer.fills
+    with brush.workspace.surface() as above, brush.workspace.surface() as black, brush.workspace.surface() as white:
+        for ground, colour in ((black, "#000000"), (white, "#ffffff")):
+            for target, layers in ((ground, layer.below), (above, layer.above)):
+                fade_to(target, 0.0, parse_colour(colour))
+                brush.paint_layers(target, _photos_of(layers), brush)
+            _paint_on_the_way(ground, above, layer, brush)
+        brush.paint_layers(surface, (old_fill,), brush)
+        brush.paint_layers(above, (new_fill,), brush)
+        FILL_TRANSITIONS[layer.transition.fill_kind](None, surface, above, layer.progress, brush.frame)
+        lay_over_matted(surface, black, white)
+
+
+def _paint_on_the_way(surface: Surface, above: Surface, layer: Mix | MixOverFill, brush: Brush) -> None:
+    paint = TRANSITION_PAINTERS[type(layer.transition)]
+    paint(layer.transition, surface, above, layer.progress, brush.frame)
+
+
+def _photos_of(layers: Layers) -> Layers:
+    return tuple(layer for layer in layers if not isinstance(layer, FillLayer))

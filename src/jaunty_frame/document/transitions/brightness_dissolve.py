@@ -1,0 +1,15 @@
+"""One picture melts into the next, its dark or its light parts first."""
+
+from typing import Annotated, ClassVar, Literal
+
+from jaunty_frame.document.transition import TimedTransition
+from jaunty_frame.document.values import Share, Shown
+
+
+class BrightnessDissolve(TimedTransition):
+    """The brightness of the old picture says when each of its points goes."""
+
+    label: ClassVar[str] = "Brightness dissolve"
+    kind: Literal["brightness-dissolve"] = "brightness-dissolve"
+    first: Annotated[Literal["dark", "light"], Shown("First")] = "dark"
+    softness: Annotated[Share, Shown("Softness", "", 0.05)] = 0.3

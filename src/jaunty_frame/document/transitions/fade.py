@@ -1,0 +1,14 @@
+"""One picture goes into a colour, and out of it comes the next."""
+
+from typing import Annotated, ClassVar, Literal
+
+from jaunty_frame.document.transition import TimedTransition
+from jaunty_frame.document.values import Colour, Shown
+
+
+class Fade(TimedTransition):
+    """Half of the time into the colour, half out of it."""
+
+    label: ClassVar[str] = "Fade through"
+    kind: Literal["fade"] = "fade"
+    colour: Annotated[Colour, Shown("Through")] = "#000000"

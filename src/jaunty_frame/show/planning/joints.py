@@ -1,0 +1,43 @@
+"""How slides become the next ones in one output: which is next, and what ``auto`` stands for there."""
+
+from bisect import bisect_right
+
+from jaunty_frame.core.motion.courses import Course
+from jaunty_frame.core.motion.travel_sides import travel_side
+from jaunty_frame.document.transition import Transition
+from jaunty_frame.show.planning.plan import Plan
+
+
+def joint(plan: Plan, k: int) -> Transition | None:
+    """Return the transition from slide ``k`` to the next one that the output shows, None where it shows none.
+
+    An ``auto`` direction is solved: it follows the moves of the two slides.
+    """
+    after = next_shown(plan, k)
+    if after is None:
+        return None
+    key = "joint", k
+    if key not in plan.memo:
+        transition = plan.table.settings[k].transition
+        if getattr(transition, "direction", "") == "auto":
+            side = travel_side(_course(plan, k), _course(plan, after), plan.slides[k].id, plan.output.aspect < 1)
+            transition = transition.changed(direction=side)
+        plan.memo[key] = transition
+    found: Transition = plan.memo[key]
+    return found
+
+
+def _course(plan: Plan, k: int) -> Course | None:
+    return next((plan.framing(row).course for row in plan.rows_of(k)), None)
+
+
+def next_shown(plan: Plan, k: int) -> int | None:
+    """Return the slide that the output shows after ``k``; None after the last, and where ``k`` is left out."""
+    at = bisect_right(plan.shown, k)
+    return plan.shown[at] if at and plan.shown[at - 1] == k and at < len(plan.shown) else None
+
+
+def previous_shown(plan: Plan, k: int) -> int | None:
+    """Return the slide that the output shows before ``k``; None before the first."""
+    at = bisect_right(plan.shown, k - 1)
+    return plan.shown[at - 1] if at else None
