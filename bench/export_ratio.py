@@ -3,7 +3,7 @@
 from fractions import Fraction
 from pathlib import Path
 
-from bench.subjects import median_ratio, project_of, report, write_photos
+from bench.subjects import RUNS, median_ratio, project_of, report, write_photos
 from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.formats.format import Quality
@@ -22,22 +22,26 @@ def run(folder: Path) -> None:
     ):
         project = project_of(paths[:count], folder, "wide", seconds, transition)
         plan = plan_output(project, "wide")
-        source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
-        frames = _frames_in_memory(plan, source)
-        target, floor_path = folder / "show.mp4", folder / "floor.mp4"
-
-        def ours(plan: Plan = plan, target: Path = target) -> None:
-            fresh = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
-            export_show(plan, fresh, target, Quality.STANDARD, overwrite=True)
-
-        def floor(frames: list[VideoFrame] = frames, plan: Plan = plan, path: Path = floor_path) -> None:
-            writer = VideoWriter(path, plan.output, Quality.STANDARD)
-            for n, frame in enumerate(frames):
-                writer.write(frame, n)
-            writer.close()
-
-        ratio, a, b = median_ratio(ours, floor)
+        ratio, a, b = against_encoding(plan, folder)
         report(f"export / encoding from memory, {name}", f"{ratio:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
+
+
+def against_encoding(plan: Plan, folder: Path, runs: int = RUNS) -> tuple[float, float, float]:
+    """Return how many times as long exporting a show takes as encoding its frames, and the seconds of both."""
+    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+    frames = _frames_in_memory(plan, source)
+
+    def ours() -> None:
+        fresh = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+        export_show(plan, fresh, folder / "show.mp4", Quality.STANDARD, overwrite=True)
+
+    def floor() -> None:
+        writer = VideoWriter(folder / "floor.mp4", plan.output, Quality.STANDARD)
+        for n, frame in enumerate(frames):
+            writer.write(frame, n)
+        writer.close()
+
+    return median_ratio(ours, floor, runs)
 
 
 def _frames_in_memory(plan: Plan, source: PhotoSource) -> list[VideoFrame]:

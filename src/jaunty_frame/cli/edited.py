@@ -7,20 +7,19 @@ import typer
 
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.media.projects.project_store import load_project, save_project
+from jaunty_frame.show.changes import change_words
 
 DryRun = Annotated[bool, typer.Option("--dry-run", help="Say what would change; write nothing.")]
 
 
 def change_project(path: Path, edit: Edit, dry_run: bool) -> None:
-    """Apply an edit to the project in ``path`` and say in one line how many slides it changes."""
+    """Apply an edit to the project in ``path`` and say in one line what it changes."""
     before = load_project(path)
     after = edit.apply(before)
     if after is before or after == before:
         print("Nothing changes.")
         return
-    changed = sum(a != b for a, b in zip(before.slides, after.slides, strict=False))
-    changed += abs(len(before.slides) - len(after.slides))
-    what = f"{edit.label}: {changed} of {len(after.slides)} slides" if changed else edit.label
+    what = change_words(edit.label, before, after)
     if dry_run:
         print(f"{what}; nothing was written.")
         return

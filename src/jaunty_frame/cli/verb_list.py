@@ -7,8 +7,17 @@ VERBS = {
     "frame": "jaunty_frame.cli.verbs.frame",
     "render": "jaunty_frame.cli.verbs.render",
     "check": "jaunty_frame.cli.verbs.check",
+    "edit": "jaunty_frame.cli.verbs.edit",
+    "carry": "jaunty_frame.cli.verbs.carry",
+    "look": "jaunty_frame.cli.verbs.look",
+    "add": "jaunty_frame.cli.verbs.add",
+    "remove": "jaunty_frame.cli.verbs.remove",
+    "outputs": "jaunty_frame.cli.verbs.outputs",
+    "title": "jaunty_frame.cli.verbs.title",
     "order": "jaunty_frame.cli.verbs.order",
     "fit": "jaunty_frame.cli.verbs.fit",
+    "beats": "jaunty_frame.cli.verbs.beats",
+    "export-cuts": "jaunty_frame.cli.verbs.export_cuts",
     "schema": "jaunty_frame.cli.verbs.schema",
 }
 """By name, as it is typed (``cut-list``), the module whose ``run`` it is."""

@@ -45,6 +45,12 @@ class Kinds(Generic[K]):
                         self._types[_name_of(found)] = found
         return self._types
 
+    def converted(self, value: K, kind: str) -> K:
+        """Return a value of another kind with what both kinds have in common."""
+        value_type = self.types[kind]
+        names = set(type(value).model_fields) & set(value_type.model_fields) - {"kind"}
+        return value_type(**{name: getattr(value, name) for name in names})
+
     @contextmanager
     def extended(self, value_type: type[K]) -> Iterator[None]:
         """Have one kind more for a while. Models that hold the family are to be built anew at both ends."""

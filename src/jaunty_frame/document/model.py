@@ -19,6 +19,7 @@ from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
+from jaunty_frame.document.look import Look
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
@@ -198,6 +199,7 @@ class Project(Value):
     house_rules: HouseRules = HouseRules.model_construct()
     hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
     accepted: Annotated[tuple[Accepted, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
+    looks: Annotated[tuple[Look, ...], Field(max_length=200), FailFast()] = ()
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:
@@ -215,6 +217,7 @@ class Project(Value):
                 raise ValueError(
                     f"a hand-set framing belongs to {framing.slide} in {framing.output}, which is not there"
                 )
+        _unique("look's name", [look.name for look in self.looks])
         _unique("hand-set framing", [(framing.slide, framing.output) for framing in self.hand_set])
         return self
 
@@ -242,7 +245,7 @@ class Project(Value):
 
 def build_models() -> None:
     """Build anew what holds values that come in kinds; to be called when there are other kinds."""
-    for model in (Slide, ShapeRules, HouseRules, Project):
+    for model in (Look, Slide, ShapeRules, HouseRules, Project):
         model.model_rebuild(force=True)
 
 

@@ -65,7 +65,8 @@ def _as_fraction(value: Any) -> Any:
     raise ValueError("a time or rate is written as text, for example “7/2”")
 
 
-Seconds = Annotated[Fraction, Between(Fraction(1, 10), Fraction(3600))]
+LONGEST_SECONDS = Fraction(3600)
+Seconds = Annotated[Fraction, Between(Fraction(1, 10), LONGEST_SECONDS)]
 Pace = Annotated[Fraction, Between(Fraction(1, 10), Fraction(10))]
 JointSeconds = Annotated[Fraction, Between(Fraction(0), Fraction(60))]
 FrameRate = Annotated[Fraction, Between(Fraction(10), Fraction(120))]

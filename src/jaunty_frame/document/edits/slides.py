@@ -1,6 +1,6 @@
 """Edits of the running order and of what holds for its slides."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from typing import Any
 
 from jaunty_frame.core.framing.bases import Placement
@@ -24,15 +24,12 @@ def _id_beside(slide: Slide, slides: Iterable[Slide]) -> str:
 
 
 def remove_slides(slide_ids: Iterable[str]) -> Edit:
-    """Take slides out of the running order, and photos that are no longer shown out of the set."""
+    """Take slides out of the running order; their photos stay in the set."""
     gone = set(slide_ids)
 
     def apply(project: Project) -> Project:
-        slides = tuple(slide for slide in project.slides if slide.id not in gone)
-        used = {photo for slide in slides for photo in slide.exhibit.photos}
         return project.changed(
-            slides=slides,
-            photos=tuple(photo for photo in project.photos if photo.id in used),
+            slides=tuple(slide for slide in project.slides if slide.id not in gone),
             hand_set=tuple(framing for framing in project.hand_set if framing.slide not in gone),
             accepted=tuple(one for one in project.accepted if one.slide not in gone),
         )
@@ -82,13 +79,33 @@ def add_close_up(slide_id: str, box: Window) -> Edit:
     return Edit("Add close-up", apply)
 
 
+def leave_out(slide_ids: Iterable[str], output_id: str, left_out: bool) -> Edit:
+    """Leave slides out of an output, or show them there again."""
+    chosen = set(slide_ids)
+
+    def changed(slide: Slide) -> Slide:
+        others = tuple(name for name in slide.left_out if name != output_id)
+        return slide.changed(left_out=(*others, output_id) if left_out else others)
+
+    def apply(project: Project) -> Project:
+        return with_slides(project, lambda slide: changed(slide) if slide.id in chosen else slide)
+
+    return Edit("Leave out" if left_out else "Show again", apply)
+
+
+def with_slides(project: Project, change: Callable[[Slide], Slide]) -> Project:
+    """Return the project with every slide changed; the same where none is. Equal slides stay the objects they are."""
+    slides = tuple(slide if (after := change(slide)) is slide or after == slide else after for slide in project.slides)
+    same = all(one is other for one, other in zip(slides, project.slides, strict=True))
+    return project if same else project.changed(slides=slides)
+
+
 def set_on_slides(slide_ids: Iterable[str], label: str, merge: str = "", **fields: Any) -> Edit:
     """Set ``fields`` on slides; None means "as the house rules say"."""
     chosen = set(slide_ids)
 
     def apply(project: Project) -> Project:
-        slides = tuple(s.changed(**fields) if s.id in chosen else s for s in project.slides)
-        return project.changed(slides=slides)
+        return with_slides(project, lambda slide: slide.changed(**fields) if slide.id in chosen else slide)
 
     return Edit(label, apply, merge)
 

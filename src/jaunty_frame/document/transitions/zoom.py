@@ -3,11 +3,11 @@
 from typing import Annotated, ClassVar, Literal
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
-from jaunty_frame.document.transition import PhotoTransition
+from jaunty_frame.document.transition import TimedTransition
 from jaunty_frame.document.values import EasingValue, Shown
 
 
-class Zoom(PhotoTransition):
+class Zoom(TimedTransition):
     """``in`` : the old picture comes nearer, the new one grows out of its middle; ``out`` : the same backwards."""
 
     label: ClassVar[str] = "Zoom"

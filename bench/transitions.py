@@ -1,0 +1,50 @@
+"""Exporting transitions against encoding the very same frames from memory: a show that is nothing but a joint.
+
+What it takes to make the two photos ready, which any show has to pay, is measured by itself and left out.
+"""
+
+import statistics
+from fractions import Fraction
+from pathlib import Path
+
+from bench.export_ratio import against_encoding
+from bench.subjects import project_of, report, seconds_of, write_photos
+from jaunty_frame.core.painting.surface import Coding
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.transition import TRANSITIONS
+from jaunty_frame.media.formats.mp4 import VideoFrame
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.show.planning.plan import Plan, plan_output
+
+_SECONDS = Fraction(4)
+_RUNS = 3
+_OTHERWISE = {
+    "wipe": ({}, {"direction": "left"}, {"angle": 30.0}, {"softness": 0.3}),
+    "iris": ({}, {"shape": "rectangle", "softness": 0.2}),
+    "glide": ({}, {"direction": "up"}, {"fill_kind": "cross-dissolve"}),
+}
+"""Settings that are worth a figure of their own."""
+
+
+def run(folder: Path) -> None:
+    project = project_of(write_photos(folder, 2), folder, "wide", _SECONDS, _SECONDS)
+    for kind, value_type in TRANSITIONS.types.items():
+        if kind == "cut":
+            continue
+        for settings in _OTHERWISE.get(kind, ({},)):
+            transition = value_type(seconds=_SECONDS, **settings)
+            plan = plan_output(set_for_all("Transition", transition=transition).apply(project), "wide")
+            _, a, b = against_encoding(plan, folder, _RUNS)
+            a -= statistics.median(seconds_of(lambda plan=plan: _first_frame(plan, folder)) for _ in range(_RUNS))
+            said = ", ".join([kind, *(f"{name} {value}" for name, value in settings.items())])
+            wanted = "<= 1.45" if kind == "cross-dissolve" else "<= 1.6"
+            report(f"export / encoding from memory, {said}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
+
+
+def _first_frame(plan: Plan, folder: Path) -> None:
+    width, height = plan.output.width, plan.output.height
+    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+    with FramePainter(plan, source, output_format(plan, width, height, Coding.VIDEO)) as painter:
+        painter.paint_at(VideoFrame(width, height).surface, 0)
