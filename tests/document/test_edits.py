@@ -129,14 +129,20 @@ class Undo(unittest.TestCase):
             add_output(PRESETS[0]),
             remove_slides(["c-1"]),
         ):
-            self.assertTrue(history.apply(edit))
+            self.assertTrue(history.apply(edit, place=edit.label))
             states.append(history.project)
-        for state in reversed(states[:-1]):
-            self.assertTrue(history.undo())
+        for k in range(len(states)):
+            self.assertEqual(history.steps()[0].label, "Title")
+            self.assertEqual([step.after for step in history.steps()], states[1:])
+            history.go_to(k)
+            self.assertEqual((history.position, history.project), (k, states[k]))
+        self.assertEqual(history.undo(), "Remove slide")
+        for state in reversed(states[:-2]):
+            history.undo()
             self.assertIs(history.project, state)
-        self.assertFalse(history.undo())
+        self.assertIsNone(history.undo())
         for state in states[1:]:
-            self.assertTrue(history.redo())
+            history.redo()
             self.assertIs(history.project, state)
 
     def test_one_drag_is_one_step(self):
@@ -164,10 +170,9 @@ class Undo(unittest.TestCase):
         for k in range(503):
             history.apply(set_title(f"{k}"))
             history.close_gesture()
-        count = 0
-        while history.undo():
-            count += 1
-        self.assertEqual((count, history.project.title), (500, "2"))
+        self.assertEqual(history.position, 500)
+        history.go_to(0)
+        self.assertEqual(history.project.title, "2")
 
     def test_what_changes_nothing_is_no_step(self):
         history = History(project())

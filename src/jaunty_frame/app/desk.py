@@ -3,6 +3,7 @@
 Panels, pages, menus and actions know the desk instead of the window; the window makes it and listens.
 """
 
+from collections.abc import Iterable
 from typing import TYPE_CHECKING, Protocol
 
 from PySide6.QtCore import QObject, Signal, SignalInstance
@@ -12,7 +13,8 @@ from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.remedies import FIND_AGAIN
 
 if TYPE_CHECKING:
-    from PySide6.QtGui import QAction
+    from PySide6.QtCore import QMimeData
+    from PySide6.QtGui import QAction, QImage
 
     from jaunty_frame.app.pictures.cell_images import CellImages
     from jaunty_frame.app.project.importer import Importer
@@ -33,6 +35,18 @@ class Cells(Protocol):
     def chosen_cells(self) -> list[tuple[str, str]]: ...
 
     def select_cell(self, slide_id: str, output_id: str) -> None: ...
+
+    def choose_slides(self, slide_ids: Iterable[str]) -> None: ...
+
+    def show_reached(self, slide_ids: Iterable[str]) -> None:
+        """Mark slides that something would change."""
+        ...
+
+    def picture_of(self, slide_id: str) -> "QImage | None":
+        """Return the picture of a slide that is in view by now."""
+        ...
+
+    def paste(self, data: "QMimeData") -> None: ...
 
     def resize_rows(self, factor: float) -> None: ...
 

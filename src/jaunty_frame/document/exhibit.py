@@ -23,6 +23,10 @@ class Exhibit(Kind):
         """Return it about a ``part`` of its photo, or about all of it; the same where it has no such photo."""
         return self
 
+    def renamed(self, photos: Mapping[str, str]) -> Self:
+        """Return it with other ids for its photos."""
+        return self
+
     def turned(self, quarter_turns: Mapping[str, int]) -> Self:
         """Return it after photos (by id) were turned clockwise."""
         return self

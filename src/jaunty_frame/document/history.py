@@ -1,6 +1,7 @@
 """Undo and redo: the history keeps whole projects, which share what they have in common."""
 
-from typing import NamedTuple
+from itertools import pairwise
+from typing import Any, NamedTuple
 
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project
@@ -18,10 +19,20 @@ class _State(NamedTuple):
     amended: int
 
 
+class Step(NamedTuple):
+    """A change, done or taken back."""
+
+    label: str
+    before: Project
+    after: Project
+
+
 class _Step(NamedTuple):
     label: str
     merge: str
     before: _State
+    place: Any
+    """Where the user was, for views to go back to."""
 
 
 class History:
@@ -30,7 +41,8 @@ class History:
     def __init__(self, project: Project) -> None:
         self.project = project
         self._past: list[_Step] = []
-        self._future: list[tuple[str, _State]] = []
+        self._future: list[_Step] = []
+        """``before`` is the state after it, here."""
         self._amendments: list[Edit] = []
 
     @property
@@ -39,20 +51,36 @@ class History:
 
     @property
     def redo_label(self) -> str:
-        return self._future[-1][0] if self._future else ""
+        return self._future[-1].label if self._future else ""
 
     @property
     def gesture_key(self) -> str:
         """The merge key of the last step while further steps may join it, else ""."""
         return self._past[-1].merge if self._past else ""
 
-    def apply(self, edit: Edit) -> bool:
-        """Apply ``edit``; return whether anything changed. Steps with the same merge key become one."""
+    @property
+    def position(self) -> int:
+        """How many of ``steps`` are done; the others were taken back."""
+        return len(self._past)
+
+    def steps(self) -> list[Step]:
+        """Return all steps in their order, those that were taken back too."""
+        done = [step.before.project for step in self._past]
+        undone = [step.before.project for step in reversed(self._future)]
+        states = [*done, self.project, *undone]
+        labels = [step.label for step in (*self._past, *reversed(self._future))]
+        return [Step(label, before, after) for label, (before, after) in zip(labels, pairwise(states), strict=True)]
+
+    def apply(self, edit: Edit, place: Any = None) -> bool:
+        """Apply ``edit``; return whether anything changed. Steps with the same merge key become one.
+
+        place : where the user is, which ``undo`` and ``redo`` return.
+        """
         after = edit.apply(self.project)
         if after is self.project:
             return False
         if not (edit.merge and self._past and self._past[-1].merge == edit.merge):
-            self._past.append(_Step(edit.label, edit.merge, self._state()))
+            self._past.append(_Step(edit.label, edit.merge, self._state(), place))
             del self._past[:-LONGEST]
         self._future.clear()
         self.project = after
@@ -62,23 +90,34 @@ class History:
         """End the current gesture: the next edit is a step of its own even with the same merge key."""
         if self._past and self._past[-1].merge:
             step = self._past[-1]
-            self._past[-1] = _Step(step.label, "", step.before)
+            self._past[-1] = step._replace(merge="")
 
-    def undo(self) -> bool:
+    def undo(self) -> Any:
+        """Take the last step back and return the place where it was made; the steps are unchanged if there is none."""
         if not self._past:
-            return False
+            return None
         step = self._past.pop()
-        self._future.append((step.label, self._state()))
+        self._future.append(step._replace(before=self._state()))
         self.project = self._amended(step.before)
-        return True
+        return step.place
 
-    def redo(self) -> bool:
+    def redo(self) -> Any:
+        """Do again what was taken back last, and return the place where it was made."""
         if not self._future:
-            return False
-        label, after = self._future.pop()
-        self._past.append(_Step(label, "", self._state()))
-        self.project = self._amended(after)
-        return True
+            return None
+        step = self._future.pop()
+        self._past.append(step._replace(merge="", before=self._state()))
+        self.project = self._amended(step.before)
+        return step.place
+
+    def go_to(self, position: int) -> Any:
+        """Take steps back, or do them again, until ``position`` of them are done; return the last one's place."""
+        place = None
+        while len(self._past) > position:
+            place = self.undo()
+        while len(self._past) < position and self._future:
+            place = self.redo()
+        return place
 
     def amend(self, edit: Edit) -> bool:
         """Apply ``edit`` outside the history: facts about photos, which undo must not take back.

@@ -6,6 +6,8 @@ from jaunty_frame.document.model import Project, Slide
 from jaunty_frame.show.words import counted, value_words
 
 _MOST = 90
+_UNSAID = {"exhibit", "left_out"}
+"""Fields whose values are nothing for people."""
 
 
 def change_words(label: str, before: Project, after: Project) -> str:
@@ -27,11 +29,21 @@ def change_words(label: str, before: Project, after: Project) -> str:
     return f"{label}: {counted(photos, 'photo')}" if photos > 1 else label
 
 
+def changed_slides(before: Project, after: Project) -> list[str]:
+    """Return the ids of the slides that look otherwise: they, or a photo that they show, changed."""
+    old = {slide.id: slide for slide in before.slides}
+    photos = {photo.id: photo for photo in before.photos}
+    changed = {photo.id for photo in after.photos if photos.get(photo.id) != photo}
+    return [
+        slide.id for slide in after.slides if old.get(slide.id) != slide or changed.intersection(slide.exhibit.photos)
+    ]
+
+
 def _value_change(changed: list[tuple[Slide, Slide]]) -> str:
     """Return " old → new" where all slides changed in one field and to one value."""
     fields = Slide.model_fields
     names = {name for one, other in changed for name in fields if getattr(one, name) != getattr(other, name)}
-    if len(names) != 1:
+    if len(names) != 1 or names & _UNSAID:
         return ""
     (name,) = names
     before, after = ([getattr(slide, name) for slide in slides] for slides in zip(*changed, strict=True))

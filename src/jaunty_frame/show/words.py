@@ -68,6 +68,9 @@ EASING_WORDS = {
 STRENGTH_WORDS = {Strength.GENTLE: "Gentle", Strength.PLAIN: "Plain", Strength.STRONG: "Strong"}
 
 
+LENGTHS_OFFERED = tuple(Fraction(text) for text in ("1/2", "1", "2", "3", "7/2", "4", "5", "6", "8", "10"))
+"""Seconds of a slide that are offered; common practice."""
+
 ASPECT_WORDS = {
     SlideAspect.PLACEMENT: "Placement",
     SlideAspect.MOVE: "Move",
@@ -76,6 +79,17 @@ ASPECT_WORDS = {
     SlideAspect.FILL: "Fill",
     SlideAspect.CORRECTION: "Colour correction",
 }
+FIELD_WORDS = {
+    "seconds": "Seconds",
+    "placement": "Placement",
+    "covering": "Covering",
+    "move": "Move",
+    "strength": "Strength",
+    "easing": "Easing",
+    "fill": "Fill",
+    "transition": "Joint",
+}
+"""The fields of a slide that may be left to the house rules."""
 _WORDS: dict[str, dict] = {
     "placement": PLACEMENT_WORDS,
     "covering": COVERING_WORDS,
@@ -101,6 +115,15 @@ def value_words(name: str, value: Any) -> str:
         return "yes" if value else "no"
     known = _WORDS.get(name, {})
     return str(known.get(value, "own curve" if name == "easing" else value))
+
+
+def own_words(slide: Slide, whole: bool = False) -> str:
+    """Return what a slide says in place of the house rules: "own fill, joint", ``whole`` with the values."""
+    names = {"transition": "joint"}
+    if whole:
+        said = [f"{names.get(name, name)} {value_words(name, value)}" for name, value in slide.own.items()]
+        return f"Of its own: {', '.join(said)}" if said else ""
+    return f"own {', '.join(names.get(name, name) for name in slide.own)}" if slide.own else ""
 
 
 def aspect_words(aspect: SlideAspect, project: Project, slide: Slide) -> str:

@@ -6,7 +6,7 @@ import unittest
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDragLeaveEvent, QDropEvent, QWheelEvent
 
-from jaunty_frame.app.sheet.sheet_model import SLIDES_FORMAT
+from jaunty_frame.app.project.clipboard import slides_data
 from jaunty_frame.document.edits.house_rules import set_title
 from tests.app.window_case import LEFT, WindowCase
 from tests.media.photo_sets import write_set
@@ -43,8 +43,7 @@ class Dropping(WindowCase):
 
     def test_slides_go_where_they_are_dropped(self):
         before = [slide.id for slide in self.project.slides]
-        data = QMimeData()
-        data.setData(SLIDES_FORMAT, "\n".join([before[0], before[1], "gone"]).encode())
+        data = slides_data(self.window.session, set(before[:2]))
         self.drop(self.sheet.viewport(), data, self.place_in_row(3, 0.2))
         after = [slide.id for slide in self.project.slides]
         self.assertEqual(after, [before[2], before[0], before[1], before[3]])
@@ -53,8 +52,7 @@ class Dropping(WindowCase):
         self.assertEqual([slide.id for slide in self.project.slides], before)
 
     def test_a_line_shows_where_slides_would_go_until_they_leave(self):
-        data = QMimeData()
-        data.setData(SLIDES_FORMAT, self.project.slides[0].id.encode())
+        data = slides_data(self.window.session, {self.project.slides[0].id})
         plain = self.sheet.viewport().grab().toImage()
         self.enter(self.sheet.viewport(), data, self.place_in_row(2, 0.2))
         marked = self.sheet.viewport().grab().toImage()

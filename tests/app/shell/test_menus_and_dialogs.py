@@ -36,7 +36,11 @@ class PlaceMenusTest(WindowCase):
         header = self.window.sheet.header
         self.click(header, QPointF(header.head_rect(2 + k).center()))
 
-    def open_joint_menu(self, row: int) -> None:
+    def choose_miniature(self, miniatures, name: str) -> None:
+        k = next(k for k, one in enumerate(miniatures.shown) if one.name == name)
+        self.click(miniatures, QPointF(miniatures.place_of(k).center()))
+
+    def click_joint(self, row: int) -> None:
         sheet = self.window.sheet
         place = sheet.visualRect(sheet.sheet_model.index(row, 0)).bottomLeft() + QPoint(40, -6)
         self.click(sheet.viewport(), QPointF(place))
@@ -75,17 +79,24 @@ class PlaceMenusTest(WindowCase):
         self.assertEqual(len(self.project.slides), 4)
 
     def test_a_joint_is_changed_here_or_everywhere(self):
-        self.open_joint_menu(1)
-        self.pick("Cut", "Here")
+        self.click_joint(1)
+        panel = self.window.side.panel("joint")
+        self.assertEqual(panel.heading.text(), "Joint between slides 2 and 3")
+        self.choose_miniature(panel.kinds, "Cut")
         kinds = [slide.transition.kind if slide.transition else None for slide in self.project.slides]
         self.assertEqual(kinds, [None, "cut", None])
-        self.open_joint_menu(0)
-        self.pick("Cross dissolve 1.0 s", "Everywhere")
-        self.assertEqual(self.project.house_rules.transition.seconds, Fraction(1))
+        self.click_joint(0)
+        self.choose_option(panel.reach, "All joints")
+        self.choose_miniature(panel.kinds, "Wipe")
+        self.choose_option(panel.fields.fields["direction"], "Left")
+        rule = self.project.house_rules.transition
+        self.assertEqual((rule.kind, rule.direction, rule.seconds), ("wipe", "left", Fraction(1, 5)))
         self.assertEqual([slide.transition for slide in self.project.slides], [None] * 3)
+        # Those that were used last stand first.
+        self.assertEqual([one.name for one in panel.kinds.shown][:2], ["Wipe", "Cut"])
 
     def test_the_joint_after_the_last_slide_leads_to_the_house_rules(self):
-        self.open_joint_menu(2)
+        self.click_joint(2)
         self.assertIs(self.window.side.currentWidget(), self.window.side.panel("house-rules"))
 
 

@@ -179,7 +179,12 @@ class HouseRules(WindowCase):
         self.choose_option(panel.move_choice, "Hold")
         self.choose_option(panel.placement, "Cover")
         panel.held.setValue(2)
-        panel.joint.fields["seconds"].setValue(0)
+        self.click(panel.joint)
+        joint = self.window.side.panel("joint")
+        self.choose_option(joint.reach, "All joints")
+        joint.fields.fields["seconds"].setValue(0)
+        self.click(joint.close_button)
+        self.window.desk.actions["house-rules"].trigger()
         self.assertEqual({slide.move for slide in self.project.slides}, {None})
         rules = self.project.house_rules
         self.assertEqual((rules.move, rules.placement, rules.seconds_held), (Move.HOLD, Placement.COVER, Fraction(2)))

@@ -1,105 +1,166 @@
-"""The house rules: what holds for every slide, and reaches those already placed."""
+"""House rules: what holds for all slides, or for those whose photo has one shape."""
 
 from fractions import Fraction
+from typing import Any
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.kind_editor import KindEditor
+from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
-from jaunty_frame.document.edits.house_rules import set_for_all, set_house_rules, set_seconds_for_all
+from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.document.edits.house_rules import (
+    set_for_all,
+    set_for_shape,
+    set_house_rules,
+    set_seconds_for_all,
+    shape_rules_of,
+)
 from jaunty_frame.document.fill import FILLS
-from jaunty_frame.document.transition import TRANSITIONS
-from jaunty_frame.show.words import COVERING_WORDS, MOVE_WORDS, PLACEMENT_WORDS, SHOW_MOVE_WORDS, STRENGTH_WORDS
+from jaunty_frame.document.photo import Shape
+from jaunty_frame.document.settings import rules_of_shape
+from jaunty_frame.show.words import (
+    COVERING_WORDS,
+    MOVE_WORDS,
+    PLACEMENT_WORDS,
+    SHOW_MOVE_WORDS,
+    STRENGTH_WORDS,
+    transition_words,
+)
+
+_SHAPES = [(None, "All"), *((shape, shape.value.capitalize()) for shape in Shape)]
+_ALL_SAID = "These hold for every slide. A change here also reaches slides that had a setting of their own."
 
 
 class HouseRulesPanel(SidePanel):
-    """A choice here also takes back what single slides say of the same thing."""
+    """A choice for all also takes back what single slides say of the same thing; one for a shape does not."""
 
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
+        self._shape: Shape | None = None
+        self.shape = Choice("For which photos", _SHAPES)
+        self.shape.chosen.connect(self._set_shape)
         self.placement = Choice("Placement of all slides", list(PLACEMENT_WORDS.items()))
         self.covering = Choice("How readily auto fills the frame", list(COVERING_WORDS.items()))
         self.move_choice = Choice("Move of all slides", list(MOVE_WORDS.items()), columns=5)
+        self.still = QPushButton("Nothing moves")
         self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
         self.fill = KindEditor("Fill of all slides", FILLS)
-        self.joint = KindEditor("All transitions", TRANSITIONS, columns=4)
         self.moving = NumberField("Seconds of a moving slide", 0.1, 3600, suffix=" s")
         self.held = NumberField("Seconds of a held slide", 0.1, 3600, suffix=" s")
-        self.fade_in = NumberField("Seconds of the fade from black", 0, 60, suffix=" s")
-        self.fade_out = NumberField("Seconds of the fade to black", 0, 60, suffix=" s")
+        self.joint = QPushButton()
+        self.joint.setToolTip("Choose it at any joint, for all")
+        self.most_kinds = NumberField("Kinds of transition at most", 1, 20, decimals=0, step=1)
+        self.fade_in = NumberField("Seconds of the fade at the start", 0, 60, suffix=" s")
+        self.fade_in_colour = ColourButton("Colour that the show begins with")
+        self.fade_out = NumberField("Seconds of the fade at the end", 0, 60, suffix=" s")
+        self.fade_out_colour = ColourButton("Colour that the show ends with")
+        self.as_for_all = QPushButton("As for all photos")
         self._connect()
-        self._lay_out()
+        self._all_only = [
+            *(part_label("One slow move through the whole show"), self.show_move),
+            *(part_label("Transition, and how many kinds a show may have"), row_of(self.joint, self.most_kinds)),
+            part_label("The show comes out of a colour, and goes into one"),
+            row_of(self.fade_in, self.fade_in_colour, self.fade_out, self.fade_out_colour),
+        ]
+        self._seconds_name = part_label("")
+        self.lay_out(
+            "House rules",
+            _ALL_SAID,
+            self.shape,
+            *(part_label("Placement"), self.placement),
+            *(quiet_label("How readily auto fills the frame, though something is lost"), self.covering),
+            *(part_label("Move"), self.move_choice),
+            row_of(self.strength, self.still),
+            *(part_label("Fill"), self.fill),
+            *(self._seconds_name, row_of(self.moving, self.held)),
+            *self._all_only,
+            self.as_for_all,
+        )
 
     def _connect(self) -> None:
+        self.placement.chosen.connect(lambda value: self._set("Placement", placement=value))
+        self.covering.chosen.connect(lambda value: self._set("Covering", covering=value))
+        self.move_choice.chosen.connect(lambda value: self._set("Move", move=value))
+        self.still.clicked.connect(self._hold_all)
+        self.strength.chosen.connect(lambda value: self._set("Strength", strength=value))
+        self.fill.chosen.connect(lambda value: self._set("Fill", fill=value))
+        self.moving.chosen.connect(lambda value: self._set_seconds(seconds_moving=_exact(value)))
+        self.held.chosen.connect(lambda value: self._set_seconds(seconds_held=_exact(value)))
+        self.joint.clicked.connect(lambda: self.desk.open("joint"))
         apply = self.session.apply
-        self.placement.chosen.connect(lambda value: apply(set_for_all("Placement of all", placement=value)))
-        self.covering.chosen.connect(lambda value: apply(set_for_all("Covering of all", covering=value)))
-        self.move_choice.chosen.connect(lambda value: apply(set_for_all("Move of all", move=value)))
-        self.strength.chosen.connect(lambda value: apply(set_for_all("Strength of all", strength=value)))
         self.show_move.chosen.connect(lambda value: apply(set_house_rules("Move through the show", show_move=value)))
-        self.fill.chosen.connect(lambda value: apply(set_for_all("Fill of all", fill=value)))
-        self.joint.chosen.connect(lambda value: apply(set_for_all("Transition of all", transition=value)))
-        self.moving.chosen.connect(lambda value: apply(set_seconds_for_all(seconds_moving=_exact(value))))
-        self.held.chosen.connect(lambda value: apply(set_seconds_for_all(seconds_held=_exact(value))))
+        self.most_kinds.chosen.connect(lambda n: apply(set_house_rules("Kinds of transition", most_kinds=round(n))))
         self.fade_in.chosen.connect(lambda value: apply(set_house_rules("Fade in", fade_in=_exact(value))))
         self.fade_out.chosen.connect(lambda value: apply(set_house_rules("Fade out", fade_out=_exact(value))))
-
-    def _lay_out(self) -> None:
-        heading = QLabel("House rules")
-        heading.setProperty("role", "heading")
-        said = QLabel("These hold for every slide. A change here also reaches slides that had a setting of their own.")
-        said.setProperty("role", "quiet")
-        said.setWordWrap(True)
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(16, 12, 16, 16)
-        layout.setSpacing(4)
-        layout.addWidget(heading)
-        layout.addWidget(said)
-        layout.addSpacing(8)
-        rows: tuple[tuple[str, tuple[QWidget, ...]], ...] = (
-            ("Placement", (self.placement,)),
-            ("How readily auto fills the frame, though something is lost", (self.covering,)),
-            ("Move", (self.move_choice,)),
-            ("One slow move through the whole show", (self.show_move,)),
-            ("Strength", (self.strength,)),
-            ("Fill", (self.fill,)),
-            ("Transition", (self.joint,)),
-            ("Seconds of a moving slide, of a held slide", (self.moving, self.held)),
-            ("Fade from black at the start, to black at the end", (self.fade_in, self.fade_out)),
-        )
-        for label, widgets in rows:
-            name = QLabel(label)
-            name.setProperty("role", "quiet")
-            layout.addWidget(name)
-            row = QHBoxLayout()
-            for widget in widgets:
-                row.addWidget(widget, 1)
-            layout.addLayout(row)
-            layout.addSpacing(8)
-        layout.addWidget(self.close_button, 0, Qt.AlignmentFlag.AlignLeft)
-        layout.addStretch(1)
+        self.fade_in_colour.chosen.connect(lambda code: apply(set_house_rules("Fade in", fade_in_colour=code)))
+        self.fade_out_colour.chosen.connect(lambda code: apply(set_house_rules("Fade out", fade_out_colour=code)))
+        self.as_for_all.clicked.connect(self._drop_shape)
 
     def first_focus(self) -> QWidget:
         return self.placement
 
+    def _set_shape(self, shape: Shape | None) -> None:
+        self._shape = shape
+        self.show_document()
+
+    def _set(self, what: str, **fields: Any) -> None:
+        if self._shape is None:
+            self.session.apply(set_for_all(f"{what} of all", **fields))
+        else:
+            self.session.apply(set_for_shape(self._shape, f"{what} of {self._shape} photos", **fields))
+
+    def _set_seconds(self, **fields: Fraction) -> None:
+        if self._shape is None:
+            self.session.apply(set_seconds_for_all(**fields))
+        else:
+            (seconds,) = fields.values()
+            self.session.apply(set_for_shape(self._shape, f"Seconds of {self._shape} photos", seconds=seconds))
+
+    def _hold_all(self) -> None:
+        """Let nothing move: neither slides, whatever they say, nor shapes, nor the show as a whole."""
+        if self._shape is None:
+            self.session.apply(set_for_all("Nothing moves", move=Move.HOLD, show_move="none"))
+        else:
+            self._set("Move", move=Move.HOLD)
+
+    def _drop_shape(self) -> None:
+        if self._shape is not None:
+            self.session.apply(set_for_shape(self._shape, f"{self._shape.capitalize()} photos as all"))
+
     def show_document(self) -> None:
-        rules = self.session.project.house_rules
+        general, shape = self.session.project.house_rules, self._shape
+        rules = rules_of_shape(general, shape)
+        own = shape_rules_of(general, shape) if shape else None
+        self.shape.show_value(shape)
+        words = "They come before those for all; what is not set here is as for all." if shape else _ALL_SAID
+        self.said.setText(words)
+        for widget in self._all_only:
+            widget.setVisible(shape is None)
+        self.held.setVisible(shape is None)
+        self._seconds_name.setText("Seconds of a moving slide, of a held slide" if shape is None else "Seconds")
+        self.as_for_all.setVisible(shape is not None)
+        self.as_for_all.setEnabled(own is not None)
         self.placement.show_value(rules.placement)
         self.covering.show_value(rules.covering)
         self.move_choice.show_value(rules.move)
-        self.show_move.show_value(rules.show_move)
         self.strength.show_value(rules.strength)
         self.fill.show_value(rules.fill)
-        self.joint.show_value(rules.transition)
         self.moving.show_value(float(rules.seconds_moving))
         self.held.show_value(float(rules.seconds_held))
+        self.show_move.show_value(rules.show_move)
+        self.joint.setText(transition_words(rules.transition))
+        self.joint.setEnabled(len(self.session.project.slides) > 1)
+        self.most_kinds.show_value(rules.most_kinds)
         self.fade_in.show_value(float(rules.fade_in))
         self.fade_out.show_value(float(rules.fade_out))
+        self.fade_in_colour.show_value(rules.fade_in_colour)
+        self.fade_out_colour.show_value(rules.fade_out_colour)
 
 
 def _exact(value: float) -> Fraction:

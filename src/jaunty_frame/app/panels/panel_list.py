@@ -17,6 +17,14 @@ PANELS = {
     "house-rules": PanelEntry(
         "House rules", "Ctrl+H", "jaunty_frame.app.panels.house_rules_panel:HouseRulesPanel", needs_slides=False
     ),
+    "set": PanelEntry("Set of photos", "Ctrl+U", "jaunty_frame.app.panels.set_panel:SetPanel", needs_slides=False),
+    "joint": PanelEntry("Joint after the slide", "Ctrl+J", "jaunty_frame.app.panels.joint_panel:JointPanel"),
+    "pace": PanelEntry("Pace", "Ctrl+T", "jaunty_frame.app.panels.pace_panel:PacePanel"),
+    "carry": PanelEntry("Carry over", "Ctrl+Shift+C", "jaunty_frame.app.panels.carry_panel:CarryPanel"),
+    "looks": PanelEntry("Looks", "Ctrl+L", "jaunty_frame.app.panels.looks_panel:LooksPanel"),
+    "undo-list": PanelEntry(
+        "Undo list", "Ctrl+Shift+U", "jaunty_frame.app.panels.undo_panel:UndoPanel", needs_slides=False
+    ),
     "zones": PanelEntry("Zones of the output…", "", "jaunty_frame.app.panels.zones_panel:ZonesPanel"),
     "findings": PanelEntry("All findings", "Ctrl+Shift+G", "jaunty_frame.app.panels.findings_panel:FindingsPanel"),
 }

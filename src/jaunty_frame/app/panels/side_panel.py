@@ -2,9 +2,12 @@
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QShowEvent
-from PySide6.QtWidgets import QPushButton, QWidget
+from PySide6.QtWidgets import QLabel, QLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
+
+_SCROLL_BAR = 12
+"""The room that a scroll bar takes, so that it does not push what it scrolls."""
 
 
 class SidePanel(QWidget):
@@ -18,6 +21,40 @@ class SidePanel(QWidget):
         self.close_button = QPushButton("Close")
         self.close_button.clicked.connect(self.closed)
         self.session.changed.connect(self._on_changed)
+
+    def lay_out(self, heading: str, said: str, *parts: QWidget | QLayout, scrolls: bool = True) -> None:
+        """Put parts below each other under a heading and a quiet sentence, with the button that closes at the foot."""
+        self.heading = QLabel(heading)
+        self.heading.setProperty("role", "heading")
+        self.said = QLabel(said)
+        self.said.setProperty("role", "quiet")
+        self.said.setWordWrap(True)
+        self.said.setVisible(bool(said))
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(16, 12, 16 - _SCROLL_BAR * scrolls, 14)
+        outer.setSpacing(6)
+        outer.addWidget(self.heading)
+        outer.addWidget(self.said)
+        inner = outer
+        if scrolls:
+            body = QWidget()
+            inner = QVBoxLayout(body)
+            inner.setContentsMargins(0, 4, _SCROLL_BAR, 0)
+            inner.setSpacing(4)
+            scroll = QScrollArea()
+            scroll.setWidget(body)
+            scroll.setWidgetResizable(True)
+            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+            outer.addWidget(scroll, 1)
+        for part in parts:
+            if isinstance(part, QLayout):
+                inner.addLayout(part)
+            else:
+                inner.addWidget(part)
+        if scrolls:
+            inner.addStretch(1)
+        outer.addWidget(self.close_button, 0, Qt.AlignmentFlag.AlignLeft)
 
     def show_document(self) -> None:
         """Show the document as it is; the only place that writes to the panel's widgets."""

@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 from jaunty_frame.media.photos.files import PHOTO_SUFFIXES
 
 _PROJECTS = "Projects (*.jaunty)"
+_LOOKS = "Looks (*.look.json *.json)"
 
 
 def ask_for_project(parent: QWidget, then: Callable[[Path], object]) -> None:
@@ -25,6 +26,21 @@ def ask_where_to_save(parent: QWidget, then: Callable[[Path], object]) -> None:
     dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
     dialog.setNameFilter(_PROJECTS)
     dialog.setDefaultSuffix("jaunty")
+    _ask_for_one(dialog, then)
+
+
+def ask_for_look(parent: QWidget, then: Callable[[Path], object]) -> None:
+    dialog = QFileDialog(parent, "Read a look")
+    dialog.setNameFilter(_LOOKS)
+    _ask_for_one(dialog, then)
+
+
+def ask_where_to_save_look(parent: QWidget, name: str, then: Callable[[Path], object]) -> None:
+    dialog = QFileDialog(parent, "Write the look")
+    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    dialog.setNameFilter(_LOOKS)
+    dialog.setDefaultSuffix("look.json")
+    dialog.selectFile(name.replace("/", "-"))
     _ask_for_one(dialog, then)
 
 

@@ -5,6 +5,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
@@ -12,6 +13,7 @@ from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.words import counted
 
@@ -29,6 +31,8 @@ class Importer(QObject):
     progressed = Signal(int, int)
     # Sentences for the user, and a NoticeAction or None.
     ended = Signal(list, object)
+    # The first photos come into an empty project.
+    began = Signal()
     photos_checked = Signal()
     finding_progressed = Signal(int, int)
     finding_ended = Signal()
@@ -40,6 +44,7 @@ class Importer(QObject):
         self.task: Task | None = None
         self.finding: Task | None = None
         self._may_work = False
+        self._was_asked = False
         self._waiting: list[tuple[list[Path], int | None]] = []
         # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
         # tried again and again.
@@ -55,6 +60,10 @@ class Importer(QObject):
         """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
         if not paths:
             return
+        latest = self._session.latest
+        if not latest.photos and not self._was_asked and self._session.path is None:
+            self._was_asked = True
+            self.began.emit()
         if self.task is not None:
             self._waiting.append((paths, at))
             return
@@ -70,8 +79,22 @@ class Importer(QObject):
         task.progress.connect(self.progressed)
         self._run(task, lambda imported: self._take(imported, at))
 
-    def check_photos(self) -> None:
-        """Compare the photos with the disk: they may have moved, changed or gone."""
+    def bring_in_picture(self, png: bytes, at: int | None = None) -> None:
+        """Add a picture that another program has copied or dragged, as a file of its own."""
+        from jaunty_frame.media.photos.pasted import save_pasted
+
+        try:
+            path = save_pasted(png, self._session.folder if self._session.path else None)
+        except JauntyError as error:
+            self.ended.emit([str(error)], None)
+            return
+        self.bring_in([path], at)
+
+    def check_photos(self, place: Path | None = None) -> None:
+        """Compare the photos with the disk: they may have moved, changed or gone.
+
+        place : a folder in which missing ones are looked for too.
+        """
         if not self._session.latest.photos or self.task is not None:
             return
         project, folder, cache = self._session.latest, self._session.folder, self._session.cache
@@ -79,7 +102,7 @@ class Importer(QObject):
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
             from jaunty_frame.media.photos.photo_check import check_photos  # as above
 
-            return check_photos(project, folder, cache)
+            return check_photos(project, folder, cache, place)
 
         task = Task("check photos", work, self)
         self._run(task, self._take_checked)
@@ -172,6 +195,7 @@ class Importer(QObject):
             self.finding.cancel()
         self._found_edits.clear()
         self._looked_for.clear()
+        self._was_asked = False
 
     def _take(self, imported: "Imported", at: int | None) -> Said:
         fresh, copies = without_copies(self._session.latest, imported.photos)
@@ -198,9 +222,18 @@ class Importer(QObject):
         return Said(
             [
                 f"{counted(missing, 'photo')} could not be found; their slides are marked. "
-                "Put them back beside the project, or remove the slides."
-            ]
+                "Put them back beside the project, say where they are now, or remove the slides."
+            ],
+            NoticeAction("Find them in a folder…", self.ask_where_photos_are),
         )
+
+    def ask_where_photos_are(self) -> None:
+        """Ask for a folder in which all missing photos are looked for."""
+        from jaunty_frame.app.project.dialogs import ask_for_folder
+
+        window = self.parent()
+        assert isinstance(window, QWidget)
+        ask_for_folder(window, "Where the photos are now", "", self.check_photos)
 
     def _end(self, said: Said | None) -> None:
         self.task = None

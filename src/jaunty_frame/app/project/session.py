@@ -8,11 +8,11 @@ from PySide6.QtCore import QObject, Signal
 from jaunty_frame.app.project.autosaver import Autosaver
 from jaunty_frame.app.project.show_work import Shown, ShowWork
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.history import History
+from jaunty_frame.document.history import History, Step
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
@@ -39,6 +39,8 @@ class Session(QObject):
     changed = Signal()
     findings_changed = Signal()
     saved_changed = Signal()
+    # The place (see ``where``) at which a step was made that is taken back or done again.
+    returned = Signal(object)
     # A sentence for the user.
     failed = Signal(str)
 
@@ -56,6 +58,8 @@ class Session(QObject):
         self._work.failed.connect(self.failed)
         self._shown = Shown(Project(), {})
         self._is_showing = False
+        # Where the user is, as the view that is worked in knows it: its steps go back there.
+        self.where: Callable[[], object] = lambda: None
         self._wanted: Callable[[], object] | None = None
         self._findings: list[Finding] = []
         self._checked: list[Finding] = []
@@ -85,6 +89,10 @@ class Session(QObject):
     def folder(self) -> Path:
         """The folder that relative photo paths start from."""
         return self.path.absolute().parent if self.path else Path("/")
+
+    def absolute(self, path: str) -> str:
+        """Return a photo's path as one that holds outside the project too."""
+        return str(resolved(path, self.folder))
 
     @property
     def is_saved(self) -> bool:
@@ -159,7 +167,7 @@ class Session(QObject):
 
     def apply(self, edit: Edit) -> None:
         try:
-            changed = self._history.apply(edit)
+            changed = self._history.apply(edit, self.where())
         except (JauntyError, LookupError, StopIteration, ValueError):
             if self.latest is self.project:
                 raise
@@ -175,12 +183,27 @@ class Session(QObject):
         return self._history.gesture_key
 
     def undo(self) -> None:
-        if self._history.undo():
-            self._announce()
+        self.go_to_step(self.step - 1)
 
     def redo(self) -> None:
-        if self._history.redo():
+        self.go_to_step(self.step + 1)
+
+    @property
+    def step(self) -> int:
+        """How many steps are done."""
+        return self._history.position
+
+    def steps(self) -> list[Step]:
+        """Return all steps, those that were taken back too."""
+        return self._history.steps()
+
+    def go_to_step(self, position: int) -> None:
+        """Take steps back, or do them again, until ``position`` of them are done."""
+        before = self.step
+        place = self._history.go_to(max(position, 0))
+        if self.step != before:
             self._announce()
+            self.when_shown(lambda: self.returned.emit(place))
 
     def take_facts(self, states: Mapping[str, PhotoState], edit: Edit) -> None:
         """Take over what the disk says of the photos; it is no step of the history."""

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSize
 
 from jaunty_frame.app.pictures.painting import image_of
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.core.time.timebase import clock_text
@@ -103,7 +104,10 @@ class _Picture(QWidget):
 
 
 class Screening(QWidget):
-    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Esc leaves."""
+    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Esc leaves.
+
+    By ear, T lets the pictures change at that moment; leaving keeps what was tapped, as one step.
+    """
 
     closed = Signal()
     full_screen_wanted = Signal(bool)
@@ -119,6 +123,7 @@ class Screening(QWidget):
         self._waiting = False
         self.playing = False
         self.dropped = 0
+        self._by_ear: Tapping | None = None
         self._clock = QElapsedTimer()
         self._timer = QTimer(self)
         self._timer.setTimerType(Qt.TimerType.PreciseTimer)
@@ -148,6 +153,7 @@ class Screening(QWidget):
         self.fill_screen.setAccessibleName("Fill the screen")
         self.fill_screen.setCheckable(True)
         self.fill_screen.toggled.connect(self.full_screen_wanted)
+        self.tap_hint = QLabel("Press T where the picture is to change")
         leave = QPushButton("Back to the sheet")
         leave.clicked.connect(self.leave)
         self.bar = QWidget()
@@ -157,6 +163,7 @@ class Screening(QWidget):
         row.addWidget(self.button)
         row.addWidget(self.position, 1)
         row.addWidget(self.time)
+        row.addWidget(self.tap_hint)
         row.addWidget(self.outputs)
         row.addWidget(self.fill_screen)
         row.addWidget(leave)
@@ -168,13 +175,18 @@ class Screening(QWidget):
 
     # -- starting and stopping
 
-    def begin(self, output_id: str, n: int = 0) -> None:
-        """Play the show in an output from frame ``n`` on."""
+    def begin(self, output_id: str, n: int = 0, by_ear: bool = False) -> None:
+        """Play the show in an output from frame ``n`` on. by_ear : let the user say where pictures change."""
         self.fill_screen.setIcon(icon("maximize"))
         self.outputs.clear()
         for output in self._session.project.outputs:
             self.outputs.addItem(output.name, output.id)
         self.show_output(output_id, n)
+        self._by_ear = Tapping(self._plan) if by_ear and self._plan is not None else None
+        self.tap_hint.setVisible(by_ear)
+        # Another output, or another place, would not fit what was tapped.
+        for widget in (self.outputs, self.position):
+            widget.setEnabled(not by_ear)
         self.setFocus()
 
     def show_output(self, output_id: str, n: int | None = None) -> None:
@@ -221,7 +233,11 @@ class Screening(QWidget):
         self._plan = None
 
     def leave(self) -> None:
+        tapped = self._by_ear.edit() if self._by_ear is not None else None
+        self._by_ear = None
         self.stop()
+        if tapped is not None:
+            self._session.apply(tapped)
         self.fill_screen.setChecked(False)
         self.closed.emit()
 
@@ -298,6 +314,11 @@ class Screening(QWidget):
         rate = self._plan.output.frame_rate
         self.time.setText(f"{clock_text(self.frame / rate)} of {clock_text(self._plan.seconds)}")
 
+    def _jump(self, n: int) -> None:
+        """Go on playing from another frame."""
+        self.frame = n
+        self._set_playing(True)
+
     def _seek(self, n: int) -> None:
         self.frame = n
         self._set_playing(self.playing)
@@ -314,6 +335,10 @@ class Screening(QWidget):
                 self.leave()
         elif key == Qt.Key.Key_F:
             self.fill_screen.toggle()
+        elif key == Qt.Key.Key_T and self._by_ear is not None and self.playing:
+            self._jump(self._by_ear.tap(self._now()))
+        elif self._by_ear is not None:
+            super().keyPressEvent(event)  # time runs on
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right) and self._plan is not None:
             step = int(self._plan.output.frame_rate) * (1 if key == Qt.Key.Key_Right else -1)
             self._seek(min(max(self.frame + step, 0), self._plan.schedule.total - 1))

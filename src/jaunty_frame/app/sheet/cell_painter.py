@@ -1,5 +1,6 @@
 """How rows and cells of the sheet look: the picture, its finding, the joint to the next slide, the selection."""
 
+from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -8,6 +9,7 @@ from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF, QReg
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
+from jaunty_frame.app.sheet.joint_signs import SIGN_PX, paint_joint_sign
 from jaunty_frame.app.sheet.sheet_layout import Measures, SheetLayout
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
 from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding_mark, paint_selection
@@ -15,11 +17,13 @@ from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.show.words import MOVE_WORDS, transition_words
+from jaunty_frame.show.planning.joints import next_shown
+from jaunty_frame.show.words import MOVE_WORDS, own_words, transition_words
 
 _LINE = 22
 """Where text and the joint's line begin, right of the notch of the chosen row."""
 _TWO_LINES_PX = 30
+_BRACKET_PX_A_SECOND, _LONGEST_BRACKET = 24, 72
 
 
 def picture_rect(cell: QRect, aspect: float, measures: Measures) -> QRect:
@@ -45,12 +49,14 @@ class _Column(NamedTuple):
 
 
 class CellPainter:
-    """``live`` : the picture of the cell that plays its move; ``chosen`` : the cells with a double rule."""
+    """``live`` : the picture of the cell that plays its move; ``chosen`` : the cells with a double rule; ``reached`` :
+    the slides that something would change."""
 
     def __init__(self, session: Session, model: SheetModel, pictures: CellPictures) -> None:
         self._session, self._model, self._pictures = session, model, pictures
         self.live: tuple[Cell, QImage] | None = None
         self.current_row = -1
+        self.reached: set[str] = set()
         self.chosen: set[Cell] = set()
         self.measures = Measures(100)
         self._layout: SheetLayout | None = None
@@ -72,6 +78,12 @@ class CellPainter:
         if row == self.current_row:
             body = place.adjusted(0, 0, 0, -self.measures.joint)
             painter.fillRect(body, QColor(colours().surround_chosen))
+        if self._model.slide(row).id in self.reached:
+            # A bar as high as the row, and a word: not by colour alone.
+            bar = QRect(place.x() + 1, place.y(), 5, self.measures.picture_height + self.measures.pad)
+            painter.fillRect(bar, QColor(colours().accent))
+            painter.setPen(QPen(QColor("#ffffff"), 1))
+            painter.drawRect(bar)
         self._paint_joint(painter, place, row)
         for column, (left, width, picture) in enumerate(self._columns):
             cell = QRect(place.x() + left, place.y(), width, place.height())
@@ -94,6 +106,12 @@ class CellPainter:
             (seconds, text_font(12), 17),
             ("Auto move" if own.move is Move.AUTO else MOVE_WORDS[own.move], text_font(12), 17),
         ]
+        slide = self._model.slide(row)
+        if slide.id in self.reached:
+            lines.append(("would change", text_font(12), 17))
+        else:
+            # Where it departs from the house rules; the menu takes that back.
+            lines += [(words, text_font(11), 15) for words in (own_words(slide), "locked" * slide.locked) if words]
         if self.measures.low:
             x = place.x() + 11
             number = f"{row + 1}", text_font(12, QFont.Weight.DemiBold), 15
@@ -102,7 +120,9 @@ class CellPainter:
             y += (self.measures.picture_height - sum(high for *_, high in lines)) // 2
         for text, font, high in lines:
             painter.setFont(font)
-            painter.drawText(QRect(x, y, place.right() - x, high), Qt.AlignmentFlag.AlignVCenter, text)
+            room = QRect(x, y, place.right() - x, high)
+            shown = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+            painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, shown)
             y += high
         if row == self.current_row:
             self._paint_notch(painter, place)
@@ -137,10 +157,20 @@ class CellPainter:
             self._paint_missing(painter, place, readable)
         if photo is not None:
             self._paint_areas(painter, place, photo)
-        if self._model.cell_findings(row, column):
+        if column >= FIRST_OUTPUT and self._model.is_left_out(row, column):
+            self._paint_left_out(painter, place)
+        elif self._model.cell_findings(row, column):
             self._paint_mark(painter, place)
         if (row, column) in self.chosen:
             paint_selection(painter, place, slight=self.measures.low)
+
+    def _paint_left_out(self, painter: QPainter, place: QRect) -> None:
+        painter.fillRect(place, QColor(0, 0, 0, 150))
+        painter.setPen(QPen(QColor("#ffffff"), 1.5))
+        painter.drawLine(place.topLeft(), place.bottomRight())
+        if not self.measures.low:
+            painter.setFont(text_font(11, QFont.Weight.DemiBold))
+            painter.drawText(place, Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, "left out")
 
     def _paint_missing(self, painter: QPainter, place: QRect, readable: bool) -> None:
         painter.fillRect(place, QColor(colours().surround_chosen))
@@ -173,9 +203,9 @@ class CellPainter:
 
     def _paint_joint(self, painter: QPainter, place: QRect, row: int) -> None:
         project = self._session.project
-        slides, rules = project.slides, project.house_rules
-        last = row + 1 == len(slides)
-        if last and not rules.fade_out:
+        last = row + 1 == len(project.slides)
+        fade_out = project.house_rules.fade_out
+        if last and not fade_out:
             return
         joint = self.measures.joint
         strip = QRect(place.x(), place.bottom() + 1 - joint, place.width(), joint)
@@ -185,20 +215,33 @@ class CellPainter:
             painter.drawLine(QPointF(strip.x() + 11, middle), QPointF(strip.right(), middle))
             return
         transition = self._model.settings(row).transition
-        text = f"Fade to black {clock_text(rules.fade_out)}" if last else self._joint_words(row)
+        ink = QColor(colours().on_surround)
+        sign = QRectF(x, middle - SIGN_PX / 2, SIGN_PX, SIGN_PX)
+        paint_joint_sign(painter, sign, "fade" if last else transition.kind, ink)
+        # The bracket is as long as the transition in time.
+        seconds = float(fade_out if last else transition.joint_seconds)
+        start, length = sign.right() + 6, min(seconds * _BRACKET_PX_A_SECOND, _LONGEST_BRACKET)
+        painter.setPen(QPen(ink, 1.5))
+        high, low = middle - 5, middle + 5
+        if length:
+            painter.drawLine(QPointF(start, middle), QPointF(start + length, middle))
+            painter.drawLine(QPointF(start, high), QPointF(start, low))
+            painter.drawLine(QPointF(start + length, high), QPointF(start + length, low))
+        text = self._ending(fade_out) if last else self._joint_words(row)
         painter.setFont(text_font(12))
-        painter.setPen(QPen(QColor(colours().on_surround), 1.5))
-        bracket = min(6 + float(rules.fade_out if last else transition.joint_seconds) * 8, 28.0)
-        high, low = middle - 6, middle + 6
-        painter.drawPolyline([QPointF(x + bracket, high), QPointF(x, high), QPointF(x, low), QPointF(x + bracket, low)])
-        start = x + int(bracket) + 8
-        painter.drawText(QRect(start, strip.y(), strip.right() - start, joint), Qt.AlignmentFlag.AlignVCenter, text)
-        end = start + painter.fontMetrics().horizontalAdvance(text) + 12
+        left = int(start + length) + (8 if length else 2)
+        painter.drawText(QRect(left, strip.y(), strip.right() - left, joint), Qt.AlignmentFlag.AlignVCenter, text)
+        end = left + painter.fontMetrics().horizontalAdvance(text) + 12
         painter.setPen(QPen(QColor(colours().surround_line), 1))
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(strip.right(), middle + 0.5))
 
+    def _ending(self, fade_out: Fraction) -> str:
+        code = self._session.project.house_rules.fade_out_colour
+        colour = {"#000000": "black", "#ffffff": "white"}.get(code.lower(), "a colour")
+        return f"Fade to {colour} {clock_text(fade_out)}"
+
     def _joint_words(self, row: int) -> str:
         transition = self._model.settings(row).transition
-        plan = next(iter(self._session.plans().values()), None)
-        # Times are the same in all outputs.
-        return transition_words(transition, plan.timing.joint_seconds(row) if plan else None)
+        # Times are the same in all outputs that show both slides.
+        plans = [plan for plan in self._session.plans().values() if next_shown(plan, row) == row + 1]
+        return transition_words(transition, plans[0].timing.joint_seconds(row) if plans else None)

@@ -62,6 +62,11 @@ class CellPictures:
         """Return which cells were waiting for a picture that is there now."""
         return self._waiting.pop(request, set())
 
+    def known(self, row: int, column: int) -> QImage | None:
+        """Return the picture that a cell showed last."""
+        seen = self._seen.get(self._model.name(row, column))
+        return seen.image if seen else None
+
     def picture(self, row: int, column: int, size: tuple[int, int]) -> tuple[QImage | None, bool]:
         """Return the picture of a cell and whether its photo can be read. size : in device pixels."""
         of: object = self._model.photo(row) if column == PHOTO_COLUMN else self._model.plan(column)

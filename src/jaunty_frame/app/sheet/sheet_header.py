@@ -1,4 +1,4 @@
-"""The heads of the sheet's columns, above each block: shape to scale, name, pixels and rate."""
+"""The heads of the sheet's columns, above each block: shape to scale, name, pixels, running time."""
 
 from PySide6.QtCore import QEvent, QPoint, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QContextMenuEvent, QFont, QHelpEvent, QMouseEvent, QPainter, QPaintEvent, QPen
@@ -8,8 +8,10 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_layout import SheetLayout
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.widgets.theme import colours, text_font
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.core.time.timecode import timecode
 from jaunty_frame.document.model import Output
-from jaunty_frame.show.words import shape_words, size_words
+from jaunty_frame.show.words import rate_words, shape_words, size_words
 
 _SHAPE = 17
 _WIDE_ENOUGH_FOR_SIZE = 110
@@ -76,6 +78,9 @@ class SheetHeader(QWidget):
         self._line(painter, rect, 33, output.name, c.ink, strong=True)
         narrow = rect.width() < _WIDE_ENOUGH_FOR_SIZE
         self._line(painter, rect, 50, shape if narrow else f"{shape} · {size_words(output)}", c.quiet)
+        plan = self._session.plans().get(output.id)
+        if plan is not None and plan.schedule.total:
+            self._line(painter, rect, 66, clock_text(plan.seconds), c.quiet)
 
     def _line(self, painter: QPainter, rect: QRect, y: int, text: str, colour: str, strong: bool = False) -> None:
         painter.setFont(text_font(12, QFont.Weight.DemiBold if strong else QFont.Weight.Normal))
@@ -99,10 +104,16 @@ class SheetHeader(QWidget):
         if output is not None:
             self.menu_wanted.emit(output.id, self.mapToGlobal(place))
 
+    def _said(self, output: Output) -> str:
+        said = [output.name, shape_words(output), size_words(output), rate_words(output)]
+        plan = self._session.plans().get(output.id)
+        if plan is not None and plan.schedule.total:
+            said.append(f"{clock_text(plan.seconds)}, {timecode(plan.schedule.total, output.frame_rate)}")
+        return f"{', '.join(said)}; click for its menu"
+
     def event(self, event: QEvent) -> bool:
         if isinstance(event, QHelpEvent):
             output = self._output_at(event.pos())
-            words = f"{output.name}, {shape_words(output)}, {size_words(output)}; click for its menu" if output else ""
-            QToolTip.showText(event.globalPos(), words, self)
+            QToolTip.showText(event.globalPos(), self._said(output) if output else "", self)
             return True
         return super().event(event)

@@ -48,11 +48,11 @@ class Measures(NamedTuple):
     @property
     def head(self) -> int:
         """The height of the columns' heads."""
-        return 38 if self.low else 76
+        return 38 if self.low else 90
 
     def widths(self, aspects: tuple[float, ...]) -> tuple[int, ...]:
         """Return the widths of the columns: the slide's, its photo's, and one for each output's aspect ratio."""
-        slide, least = (44, 14) if self.low else (84, 90)
+        slide, least = (44, 14) if self.low else (94, 90)
         high, sides = self.picture_height, 2 * self.pad
         return (slide, *(max(round(high * aspect) + sides, least) for aspect in (_PHOTO_ASPECT, *aspects)))
 

@@ -6,6 +6,7 @@ from typing import Any
 from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPersistentModelIndex, Qt
 
 from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, photo_request
+from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, slides_data
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.photo import Photo
@@ -13,12 +14,11 @@ from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.frames.content import base_content
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.words import MOVE_WORDS
+from jaunty_frame.show.words import MOVE_WORDS, own_words
 
 SLIDE_COLUMN = 0
 PHOTO_COLUMN = 1
 FIRST_OUTPUT = 2
-SLIDES_FORMAT = "application/x-jaunty-frame-slides"
 
 Index = QModelIndex | QPersistentModelIndex
 
@@ -76,6 +76,8 @@ class SheetModel(QAbstractTableModel):
         if role == Qt.ItemDataRole.AccessibleTextRole:
             return self._said(index.row(), index.column())
         if role == Qt.ItemDataRole.ToolTipRole:
+            if index.column() == SLIDE_COLUMN:
+                return own_words(self.slide(index.row()), whole=True) or None
             return "\n".join(f.sentence for f in self.cell_findings(index.row(), index.column())) or None
         return None
 
@@ -98,6 +100,8 @@ class SheetModel(QAbstractTableModel):
         plan = self.plan(column)
         framing = plan.framing(plan.rows_of(row)[0])
         placed = framing.placement.value if framing.placement else "hand-set"
+        if self.is_left_out(row, column):
+            return f"Slide {row + 1} in {self.output(column).name}: left out"
         count = len(self.cell_findings(row, column))
         findings = f", {count} findings" if count else ""
         return f"Slide {row + 1} in {self.output(column).name}: {placed}, {MOVE_WORDS[framing.move]}{findings}"
@@ -130,6 +134,10 @@ class SheetModel(QAbstractTableModel):
         """Return the ids of a cell's slide and output, of no output where it shows the photo."""
         return self.slide(row).id, "" if column == PHOTO_COLUMN else self.output(column).id
 
+    def is_left_out(self, row: int, column: int) -> bool:
+        """Return whether an output does not show a slide."""
+        return self.output(column).id in self.slide(row).left_out
+
     def plan(self, column: int) -> Plan:
         return self._session.plans()[self.output(column).id]
 
@@ -151,10 +159,7 @@ class SheetModel(QAbstractTableModel):
         return [SLIDES_FORMAT, "text/uri-list"]
 
     def mimeData(self, indexes: Sequence[QModelIndex]) -> QMimeData:
-        data = QMimeData()
-        ids = {self.slide(index.row()).id: index.row() for index in indexes}
-        data.setData(SLIDES_FORMAT, "\n".join(sorted(ids, key=lambda name: ids[name])).encode())
-        return data
+        return slides_data(self._session, {self.slide(index.row()).id for index in indexes})
 
     def supportedDropActions(self) -> Qt.DropAction:
         return Qt.DropAction.MoveAction | Qt.DropAction.CopyAction

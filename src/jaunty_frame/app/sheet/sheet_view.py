@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 from functools import partial
-from pathlib import Path
+from typing import Any
 
-from PySide6.QtCore import QEvent, QItemSelection, QItemSelectionModel, QLine, QPoint, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QItemSelection, QItemSelectionModel, QLine, QMimeData, QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -27,12 +27,13 @@ from jaunty_frame.app.sheet.block_table import BlockTable
 from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.cell_player import CellPlayer
+from jaunty_frame.app.sheet.row_stretcher import RowStretcher
+from jaunty_frame.app.sheet.sheet_drops import SheetDrops
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
 from jaunty_frame.app.sheet.sheet_model import (
     FIRST_OUTPUT,
     PHOTO_COLUMN,
     SLIDE_COLUMN,
-    SLIDES_FORMAT,
     Index,
     SheetModel,
 )
@@ -49,8 +50,7 @@ class SheetView(BlockTable):
 
     current_cell_changed = Signal(str, str)
     opened = Signal()
-    files_dropped = Signal(list, int)
-    joint_clicked = Signal(int, QPoint)
+    joint_clicked = Signal(int)
     remove_wanted = Signal()
     menu_wanted = Signal(QPoint)
 
@@ -72,7 +72,9 @@ class SheetView(BlockTable):
         self.setMouseTracking(True)
         self.setTabKeyNavigation(False)
         self.viewport().setAttribute(Qt.WidgetAttribute.WA_Hover)
-        self._drop_row = -1
+        self.drops = SheetDrops(session, self)
+        self.drops.landed.connect(self.choose_slides)
+        self._stretcher = RowStretcher(session, self, self.chosen_slides)
         self._kept: tuple[str, str] = ("", "")
         images.ready.connect(self._on_image)
         images.forgotten.connect(self._on_forgotten)
@@ -80,6 +82,8 @@ class SheetView(BlockTable):
         self.sheet_model.modelAboutToBeReset.connect(self._keep_chosen)
         self.sheet_model.modelReset.connect(self._on_reset)
         self.doubleClicked.connect(self.opened)
+        session.where = self.place
+        session.returned.connect(self.return_to)
         self._on_reset()
 
     # -- what is chosen
@@ -131,6 +135,31 @@ class SheetView(BlockTable):
         column = FIRST_OUTPUT + columns.get(output_id, 0)
         self.setCurrentIndex(self.sheet_model.index(row, column))
         self.scrollTo(self.sheet_model.index(row, column))
+
+    def make_current(self, slide_id: str) -> None:
+        """Make a slide the current one and leave what is chosen as it is."""
+        rows = {slide.id: k for k, slide in enumerate(self._session.project.slides)}
+        if slide_id in rows:
+            index = self.sheet_model.index(rows[slide_id], max(self.currentIndex().column(), FIRST_OUTPUT))
+            self.selectionModel().setCurrentIndex(index, QItemSelectionModel.SelectionFlag.NoUpdate)
+
+    def place(self) -> object:
+        """Return where the user is: what is current, chosen and in view."""
+        self._keep_chosen()
+        scrolled = self.horizontalScrollBar().value(), self.verticalScrollBar().value()
+        return self._kept, tuple(self._chosen_before), scrolled
+
+    def return_to(self, place: Any) -> None:
+        """Go back to where the user was, as far as that is there."""
+        if place is None:
+            return
+        kept, chosen, scrolled = place
+        if any(slide.id == kept[0] for slide in self._session.project.slides):
+            self.select_cell(*kept)
+            self._chosen_before = list(chosen)
+            self._choose_again()
+        self.horizontalScrollBar().setValue(scrolled[0])
+        self.verticalScrollBar().setValue(scrolled[1])
 
     def currentChanged(self, current: Index, previous: Index) -> None:
         super().currentChanged(current, previous)
@@ -205,11 +234,22 @@ class SheetView(BlockTable):
         self._chosen_before = [(name, names) for name in slide_ids]
         self._choose_again()
 
+    def show_reached(self, slide_ids: Iterable[str]) -> None:
+        """Mark the slides that something would change."""
+        reached = set(slide_ids)
+        if reached != self._painter.reached:
+            self._painter.reached = reached
+            self.viewport().update()
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()
+        edge = self._stretcher.row_at(place)
+        if edge >= 0 and event.button() == Qt.MouseButton.LeftButton:
+            self._stretcher.press(edge, place)
+            return
         row = self._joint_at(place)
         if row >= 0 and event.button() == Qt.MouseButton.LeftButton:
-            self.joint_clicked.emit(row, self.viewport().mapToGlobal(place))
+            self.joint_clicked.emit(row)
             return
         super().mousePressEvent(event)
 
@@ -227,12 +267,25 @@ class SheetView(BlockTable):
         if self.currentIndex().isValid():
             self.menu_wanted.emit(event.globalPos())
 
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._stretcher.is_dragging:
+            self._stretcher.release()
+            return
+        super().mouseReleaseEvent(event)
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        super().mouseMoveEvent(event)
         place = event.position().toPoint()
+        if self._stretcher.is_dragging:
+            self._stretcher.move(place)
+            return
+        super().mouseMoveEvent(event)
         index = self.indexAt(place)
         at_joint = self._joint_at(place) >= 0
-        self.viewport().setCursor(Qt.CursorShape.PointingHandCursor if at_joint else Qt.CursorShape.ArrowCursor)
+        shapes = Qt.CursorShape
+        at_edge = self._stretcher.row_at(place) >= 0
+        self.viewport().setCursor(
+            shapes.SplitVCursor if at_edge else shapes.PointingHandCursor if at_joint else shapes.ArrowCursor
+        )
         self._player.rest_on((index.row(), index.column()) if index.column() >= FIRST_OUTPUT else None)
 
     def viewportEvent(self, event: QEvent) -> bool:
@@ -274,37 +327,36 @@ class SheetView(BlockTable):
         self._pictures.forget()
         self.viewport().update()
 
-    # -- dragging slides, dropping files
+    # -- dragging and dropping
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
-        self.dragMoveEvent(event)
+        self.drops.moved(event)
 
     def dragMoveEvent(self, event: QDragMoveEvent) -> None:
-        data = event.mimeData()
-        if data.hasFormat(SLIDES_FORMAT) or data.hasUrls():
-            self._drop_row = self.layout_.row_before(*self.in_content(event.position().toPoint()))
-            self.viewport().update()
-            event.setDropAction(Qt.DropAction.MoveAction if data.hasFormat(SLIDES_FORMAT) else Qt.DropAction.CopyAction)
-            event.accept()
-        else:
-            event.ignore()
+        self.drops.moved(event)
 
     def dragLeaveEvent(self, event: QDragLeaveEvent) -> None:
-        self._drop_row = -1
-        self.viewport().update()
+        self.drops.left()
 
     def dropEvent(self, event: QDropEvent) -> None:
-        before = self.layout_.row_before(*self.in_content(event.position().toPoint()))
-        self._drop_row = -1
-        data = event.mimeData()
-        if data.hasFormat(SLIDES_FORMAT):
-            known = {slide.id for slide in self._session.project.slides}
-            ids = bytes(data.data(SLIDES_FORMAT).data()).decode().splitlines()
-            self._move([name for name in ids if name in known], before)
-        elif data.hasUrls():
-            self.files_dropped.emit([Path(url.toLocalFile()) for url in data.urls() if url.isLocalFile()], before)
-        event.accept()
-        self.viewport().update()
+        self.drops.dropped(event)
+
+    def paste(self, data: QMimeData) -> None:
+        """Take what was copied, after the chosen slides."""
+        self.drops.take(data, self.row_after_chosen(), own_moves=False)
+
+    def picture_of(self, slide_id: str) -> QImage | None:
+        """Return the picture of a slide in the current output, if it is in view."""
+        rows = [slide.id for slide in self._session.project.slides]
+        if slide_id not in rows or not self._kept[1]:
+            return None
+        column = FIRST_OUTPUT + [output.id for output in self._session.project.outputs].index(self._kept[1])
+        return self._pictures.known(rows.index(slide_id), column)
+
+    def row_after_chosen(self) -> int:
+        """Return the row before which what is pasted goes: after the last that is chosen, else the end."""
+        rows = self._chosen_rows()
+        return rows[-1] + 1 if rows else self.sheet_model.rowCount()
 
     # -- painting
 
@@ -332,7 +384,7 @@ class SheetView(BlockTable):
                 QTimer.singleShot(0, self, partial(self._paint_cells, self._pictures.postponed))
             if not self.sheet_model.rowCount():
                 self._paint_invitation(painter)
-            if self._drop_row >= 0:
+            if self.drops.row >= 0:
                 painter.setPen(QPen(QColor(c.on_surround), 3))
                 painter.drawLine(self._drop_line())
 
@@ -359,8 +411,8 @@ class SheetView(BlockTable):
         half = self.layout_.measures.joint // 2
         if not rows:
             return QLine(0, 2, self.viewport().width(), 2)
-        place = self.row_rect(min(self._drop_row, rows - 1))
-        y = place.top() - half if self._drop_row < rows else place.bottom() + 1 - half
+        place = self.row_rect(min(self.drops.row, rows - 1))
+        y = place.top() - half if self.drops.row < rows else place.bottom() + 1 - half
         return QLine(place.left(), y, place.right(), y)
 
     def _paint_invitation(self, painter: QPainter) -> None:

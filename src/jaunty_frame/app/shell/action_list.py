@@ -1,6 +1,7 @@
 """What can be done from menus and by keys, beside opening a panel: name, text, keys, and what it does at a desk."""
 
 from collections.abc import Callable
+from fractions import Fraction
 from functools import partial
 from typing import NamedTuple
 
@@ -8,10 +9,24 @@ from PySide6.QtGui import QKeySequence
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.shell import project_actions, slide_actions
-from jaunty_frame.show.words import ORDER_WORDS
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.core.time.typed_seconds import TypedSeconds
+from jaunty_frame.show.choosing import Where
+from jaunty_frame.show.words import LENGTHS_OFFERED, ORDER_WORDS
 
 _STANDARD = QKeySequence.StandardKey
 _LARGER = 1.25
+_CHOOSE = {
+    Where.ALL: ("All", "Ctrl+A"),
+    Where.UPRIGHT: ("Upright photos", ""),
+    Where.SIDEWAYS: ("Sideways photos", ""),
+    Where.SQUARE: ("Square photos", ""),
+    Where.PANORAMA: ("Panoramas", ""),
+    Where.EVERY_SECOND: ("Every second", "Ctrl+2"),
+    Where.MOVING: ("Those that move", ""),
+    Where.HELD: ("Those that are held", ""),
+    Where.FOUND: ("With findings", ""),
+}
 
 
 class ActionEntry(NamedTuple):
@@ -34,6 +49,15 @@ ACTIONS = {
     "undo": ActionEntry("Undo", _STANDARD.Undo, lambda desk: desk.session.undo()),
     "redo": ActionEntry("Redo", _STANDARD.Redo, lambda desk: desk.session.redo()),
     "play": ActionEntry("Play", "Ctrl+Space", lambda desk: desk.open("screening"), True),
+    "cut": ActionEntry("Cut slides", _STANDARD.Cut, slide_actions.cut, True),
+    "copy": ActionEntry("Copy slides", _STANDARD.Copy, slide_actions.copy, True),
+    "paste": ActionEntry("Paste", _STANDARD.Paste, slide_actions.paste),
+    "opening": ActionEntry("Make this the opening", "Ctrl+Home", slide_actions.make_opening, True),
+    "lock": ActionEntry("Lock or unlock seconds", "Ctrl+K", slide_actions.lock_or_unlock, True),
+    "leave-out": ActionEntry(
+        "Leave out of this output, or show again", "Ctrl+Delete", slide_actions.leave_out_or_show, True
+    ),
+    "by-ear": ActionEntry("Play, and change by ear", "Ctrl+Shift+Space", lambda desk: desk.open("by-ear"), True),
     "remove": ActionEntry("Remove slides", "", slide_actions.remove, True),
     "repeat": ActionEntry("Show photo again", "Ctrl+D", slide_actions.repeat, True),
     "turn-right": ActionEntry("Turn right", "Ctrl+]", lambda desk: slide_actions.turn(desk, 1), True),
@@ -48,6 +72,18 @@ ACTIONS = {
     **{
         f"order-{by}": ActionEntry(words, "", partial(slide_actions.order, by=by), True)
         for by, words in ORDER_WORDS.items()
+    },
+    **{
+        f"choose-{where}": ActionEntry(words, keys, partial(slide_actions.choose, where=where), True)
+        for where, (words, keys) in _CHOOSE.items()
+    },
+    "choose-alike": ActionEntry("Like this one", "", slide_actions.choose_alike, True),
+    "choose-others": ActionEntry("All others", "Ctrl+Shift+A", slide_actions.choose_others, True),
+    **{
+        f"seconds-{float(length):g}": ActionEntry(
+            clock_text(length), "", partial(slide_actions.set_seconds, typed=TypedSeconds(Fraction(0), length)), True
+        )
+        for length in LENGTHS_OFFERED
     },
     "quit": ActionEntry("Quit", _STANDARD.Quit, lambda desk: desk.files.window.close()),
 }

@@ -1,7 +1,6 @@
 """The main window: makes the parts and wires them."""
 
 from functools import cached_property
-from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer
@@ -11,6 +10,7 @@ from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayou
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.pictures.cell_images import CellImages
+from jaunty_frame.app.project.clipboard import files_in, holds_slides
 from jaunty_frame.app.project.importer import Importer
 from jaunty_frame.app.project.project_files import ProjectFiles
 from jaunty_frame.app.project.session import Session
@@ -85,8 +85,9 @@ class MainWindow(QMainWindow):
         self.session.saved_changed.connect(self._show_document)
         self.sheet.opened.connect(lambda: self.desk.open("bench"))
         self.sheet.remove_wanted.connect(self.desk.actions["remove"].trigger)
-        self.sheet.files_dropped.connect(self.importer.bring_in)
-        self.sheet.joint_clicked.connect(menus.show_joint_menu)
+        self.sheet.drops.files.connect(self.importer.bring_in)
+        self.sheet.drops.picture.connect(self.importer.bring_in_picture)
+        self.sheet.joint_clicked.connect(self._open_joint)
         self.sheet.menu_wanted.connect(menus.show_slide_menu)
         self.sheet.header.menu_wanted.connect(menus.show_output_menu)
         self.files.opened.connect(self._on_opened)
@@ -96,6 +97,7 @@ class MainWindow(QMainWindow):
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
+        self.importer.began.connect(self._ask_where_it_is_shown)
         self.importer.photos_checked.connect(self.images.forget)
         self.importer.finding_progressed.connect(self.top_bar.show_finding_areas)
         self.importer.finding_ended.connect(lambda: self.top_bar.show_finding_areas(0, 0))
@@ -157,13 +159,31 @@ class MainWindow(QMainWindow):
         elif name == "bench":
             self.side.setCurrentWidget(self.bench)
             self.bench.canvas.setFocus()
-        elif name == "screening":
-            self._play()
+        elif name in ("screening", "by-ear"):
+            self._play(name == "by-ear")
 
-    def _play(self) -> None:
-        self.session.when_shown(self._begin_screening)
+    def _ask_where_it_is_shown(self) -> None:
+        from jaunty_frame.app.shell.begin_dialog import BeginDialog  # only new projects begin
 
-    def _begin_screening(self) -> None:
+        dialog = BeginDialog(self.session.latest, self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.accepted.connect(lambda: self.session.apply(dialog.edit))
+        dialog.open()
+
+    def _open_joint(self, row: int) -> None:
+        slides = self.session.project.slides
+        if row + 1 >= len(slides):
+            self.desk.open("house-rules")  # how the show ends
+            return
+        if slides[row].id not in self.sheet.chosen_slides():
+            self.sheet.select_cell(slides[row].id, self.sheet.chosen_place()[1])
+        self.sheet.make_current(slides[row].id)
+        self.desk.open("joint")
+
+    def _play(self, by_ear: bool = False) -> None:
+        self.session.when_shown(lambda: self._begin_screening(by_ear))
+
+    def _begin_screening(self, by_ear: bool) -> None:
         """Show the screening, from the chosen slide on, in the chosen output."""
         slide_id, output_id = self.sheet.chosen_place()
         if not output_id:
@@ -172,7 +192,7 @@ class MainWindow(QMainWindow):
         row = next((k for k, slide in enumerate(plan.slides) if slide.id == slide_id), 0)
         self.pages.setCurrentWidget(self.screening)
         self._show_document()
-        self.screening.begin(output_id, plan.schedule.first[row])
+        self.screening.begin(output_id, plan.schedule.first[row], by_ear)
 
     def _leave_screening(self) -> None:
         self.pages.setCurrentWidget(self.workplace)
@@ -212,12 +232,13 @@ class MainWindow(QMainWindow):
         self.net.close()
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
-        if event.mimeData().hasUrls():
+        data = event.mimeData()
+        if data.hasUrls() or data.hasImage() or holds_slides(data):
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent) -> None:
-        paths = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+        paths = files_in(event.mimeData())
         if len(paths) == 1 and paths[0].suffix == ".jaunty":
             self.files.open_path(paths[0])
         else:
-            self.importer.bring_in(paths)
+            self.sheet.drops.take(event.mimeData(), self.sheet.sheet_model.rowCount(), own_moves=False)

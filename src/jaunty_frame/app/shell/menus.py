@@ -1,22 +1,14 @@
 """The menus of the main window."""
 
-from collections.abc import Callable, Sequence
-from fractions import Fraction
+from collections.abc import Callable, Iterable
 from functools import partial
 
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.project.session import Session
-from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.outputs import add_output
-from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.transition import TRANSITIONS, TimedTransition, Transition
-from jaunty_frame.show.words import ORDER_WORDS, size_words, transition_words
-
-# What is offered of those that take time.
-_LENGTHS = (Fraction(1, 2), Fraction(7, 10), Fraction(1), Fraction(2))
+from jaunty_frame.show.words import ORDER_WORDS, size_words
 
 
 def output_presets_menu(desk: Desk, parent: QWidget) -> QMenu:
@@ -29,12 +21,27 @@ def output_presets_menu(desk: Desk, parent: QWidget) -> QMenu:
     return menu
 
 
+def _menu_of(desk: Desk, title: str, names: Iterable[str], parent: QWidget) -> QMenu:
+    menu = QMenu(title, parent)
+    for name in names:
+        menu.addAction(desk.actions[name])
+    return menu
+
+
 def order_menu(desk: Desk, parent: QWidget) -> QMenu:
     """Return the menu that orders the chosen slides, or all."""
-    menu = QMenu("Order", parent)
-    for by in ORDER_WORDS:
-        menu.addAction(desk.actions[f"order-{by}"])
-    return menu
+    return _menu_of(desk, "Order", ["opening", *(f"order-{by}" for by in ORDER_WORDS)], parent)
+
+
+def choose_menu(desk: Desk, parent: QWidget) -> QMenu:
+    """Return the menu that chooses slides by what they are."""
+    return _menu_of(desk, "Choose", (name for name in desk.actions if name.startswith("choose-")), parent)
+
+
+def seconds_menu(desk: Desk, parent: QWidget) -> QMenu:
+    """Return the menu of the seconds of the chosen slides."""
+    names = [name for name in desk.actions if name.startswith("seconds-")]
+    return _menu_of(desk, "Seconds", [*names, "pace", "lock"], parent)
 
 
 def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
@@ -43,8 +50,19 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
     for group in (
         ("new", "open", "save", "save-as"),
         ("add-photos", "add-folder", add_output),
-        ("house-rules", "zones"),
-        (order_menu(desk, menu), "repeat", "turn-left", "turn-right", "find-again", "remove"),
+        ("set", "house-rules", "looks", "carry", "joint", "pace", "by-ear", "zones"),
+        ("cut", "copy", "paste", "undo-list"),
+        (
+            choose_menu(desk, menu),
+            order_menu(desk, menu),
+            seconds_menu(desk, menu),
+            "leave-out",
+            "repeat",
+            "turn-left",
+            "turn-right",
+            "find-again",
+            "remove",
+        ),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
         ("quit",),
     ):
@@ -55,35 +73,6 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
                 menu.addAction(desk.actions[item])
         menu.addSeparator()
     return menu
-
-
-def joint_menu(session: Session, slide_ids: Sequence[str], parent: QWidget) -> QMenu:
-    """Return the menu of the joints after some slides, and of all joints."""
-    menu = QMenu(parent)
-    here = "here" if len(slide_ids) == 1 else f"at {len(slide_ids)} joints"
-    for scope in (here, "everywhere"):
-        menu.addSection(scope.capitalize())
-        for transition in _offered_transitions():
-            edit = (
-                set_on_slides(slide_ids, "Transition", transition=transition)
-                if scope == here
-                else set_for_all("Transition of all", transition=transition)
-            )
-            menu.addAction(transition_words(transition)).triggered.connect(
-                without_argument(partial(session.apply, edit))
-            )
-    return menu
-
-
-def _offered_transitions() -> list[Transition]:
-    """Return every kind of transition, those that take time in several lengths."""
-    offered: list[Transition] = []
-    for kind in TRANSITIONS.types.values():
-        if issubclass(kind, TimedTransition):
-            offered += [kind.model_validate({"seconds": length}) for length in _LENGTHS]
-        else:
-            offered.insert(0, kind.model_validate({}))
-    return offered
 
 
 def without_argument(act: Callable[[], object]) -> Callable[..., None]:

@@ -4,7 +4,7 @@ from fractions import Fraction
 from typing import Any
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QCheckBox, QVBoxLayout, QWidget
 
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
@@ -15,44 +15,27 @@ from jaunty_frame.document.fields import Field, FieldType, editable_fields
 from jaunty_frame.document.kinds import Kind, Kinds
 from jaunty_frame.show.words import EASING_WORDS
 
-_BESIDE = 1
 _EXACT_PARTS = 100
 
 
-class KindEditor(QWidget):
-    """Shows and emits values of one family. ``chosen`` is emitted for the user's changes only.
-
-    A single field stands beside the choice, several below it, each with its name. What the kinds have in common is
-    kept when another one is chosen. columns : of the choice of kinds, 0 where all stand in one row.
-    """
+class KindFields(QWidget):
+    """The fields of one value, each with its name. ``chosen`` is emitted for the user's changes only."""
 
     chosen = Signal(object)
 
-    def __init__(self, name: str, kinds: Kinds[Any], columns: int = 0, parent: QWidget | None = None) -> None:
+    def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self._kinds = kinds
         self._value: Kind | None = None
-        kinds_offered = [(kind, value_type.label) for kind, value_type in kinds.types.items()]
-        self.kind_choice = Choice(name, kinds_offered, columns)
-        self.kind_choice.chosen.connect(self._choose)
         self.fields: dict[str, QWidget] = {}
         self._rows: list[QWidget] = []
-        self._top = QHBoxLayout()
-        self._top.setSpacing(6)
-        self._top.addWidget(self.kind_choice, 1)
-        self._below = QVBoxLayout()
-        self._below.setSpacing(3)
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(3)
-        layout.addLayout(self._top)
-        layout.addLayout(self._below)
+        self._layout = QVBoxLayout(self)
+        self._layout.setContentsMargins(0, 0, 0, 0)
+        self._layout.setSpacing(3)
 
     def show_value(self, value: Kind) -> None:
         if self._value is None or type(value) is not type(self._value):
             self._build_fields(type(value))
         self._value = value
-        self.kind_choice.show_value(value.kind)
         for name, widget in self.fields.items():
             shown: Any = getattr(value, name)
             if isinstance(widget, QCheckBox):
@@ -64,16 +47,14 @@ class KindEditor(QWidget):
         for widget in self._rows:
             widget.hide()
             widget.deleteLater()
-        self.fields = {}
         fields = editable_fields(value_type)
-        beside = len(fields) <= _BESIDE
-        for field in fields:
-            self.fields[field.name] = self._widget(field)
-        widgets = self.fields.items()
-        labels = {field.name: field.shown.label for field in fields}
-        self._rows = [widget if beside else named(labels[name], widget) for name, widget in widgets]
+        self.fields = {field.name: self._widget(field) for field in fields}
+        alone = len(fields) == 1  # what it belongs to says enough
+        self._rows = [
+            self.fields[field.name] if alone else named(field.shown.label, self.fields[field.name]) for field in fields
+        ]
         for row in self._rows:
-            (self._top if beside else self._below).addWidget(row)
+            self._layout.addWidget(row)
 
     def _widget(self, field: Field) -> QWidget:
         name, shown = field.name, field.shown
@@ -107,6 +88,46 @@ class KindEditor(QWidget):
     def _set(self, name: str, value: Any) -> None:
         if self._value is not None:
             self.chosen.emit(self._value.changed(**{name: value}))
+
+
+class KindEditor(QWidget):
+    """Shows and emits values of one family. ``chosen`` is emitted for the user's changes only.
+
+    What the kinds have in common is kept when another one is chosen. columns : of the choice of kinds, 0 where all
+    stand in one row.
+    """
+
+    chosen = Signal(object)
+
+    def __init__(self, name: str, kinds: Kinds[Any], columns: int = 0, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._kinds = kinds
+        self._value: Kind | None = None
+        kinds_offered = [(kind, value_type.label) for kind, value_type in kinds.types.items()]
+        self.kind_choice = Choice(name, kinds_offered, columns)
+        self.kind_choice.chosen.connect(self._choose)
+        self._fields = KindFields()
+        self._fields.chosen.connect(self.chosen)
+        layout = QBoxLayout(QBoxLayout.Direction.LeftToRight, self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(6)
+        layout.addWidget(self.kind_choice, 1)
+        layout.addWidget(self._fields)
+
+    @property
+    def fields(self) -> dict[str, QWidget]:
+        return self._fields.fields
+
+    def show_value(self, value: Kind) -> None:
+        self._value = value
+        self.kind_choice.show_value(value.kind)
+        self._fields.show_value(value)
+        # A single field stands beside the choice, several below it.
+        below = len(self.fields) > 1
+        layout = self.layout()
+        assert isinstance(layout, QBoxLayout)
+        layout.setDirection(QBoxLayout.Direction.TopToBottom if below else QBoxLayout.Direction.LeftToRight)
+        self._fields.setVisible(bool(self.fields))
 
     def _choose(self, kind: str) -> None:
         if self._value is None or kind == self._value.kind:

@@ -12,6 +12,14 @@ def quiet_label(text: str) -> QLabel:
     return label
 
 
+def part_label(text: str) -> QLabel:
+    """Return the name of a part of a panel."""
+    label = QLabel(text)
+    label.setProperty("role", "part")
+    label.setIndent(0)
+    return label
+
+
 def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     """Return widgets side by side; the first takes the room that is left."""
     row = QWidget()

@@ -185,6 +185,10 @@ def _style_sheet(c: Colours) -> str:
     QLineEdit[role="title"]:focus {{ background: {c.field}; border: 2px solid {c.accent}; }}
     QLabel[role="heading"] {{ font-size: 15px; font-weight: 600; }}
     QLabel[role="quiet"] {{ color: {c.quiet}; }}
+    QLabel[role="part"] {{ font-weight: 600; padding-top: 8px; }}
+    QListWidget, QTreeWidget {{ background: {c.field}; border: 1px solid {c.hairline}; border-radius: 5px; }}
+    QListWidget:focus, QTreeWidget:focus {{ border: 2px solid {c.accent}; }}
+    QListWidget::item, QTreeWidget::item {{ padding: 3px 4px; }}
     QMenu {{ background: {c.field}; color: {c.ink}; border: 1px solid {c.hairline}; padding: 4px; }}
     QMenu::item {{ padding: 5px 24px 5px 12px; border-radius: 4px; }}
     QMenu::item:selected {{ background: {c.band}; }}

@@ -20,17 +20,17 @@ def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
     """
 
     def apply(project: Project) -> Project:
-        ids = {_picture(photo): photo.id for photo in project.photos}
+        ids = {picture_of(photo): photo.id for photo in project.photos}
         taken = set(ids.values())
         new_photos: list[Photo] = []
         new = project.house_rules.seconds_new
         slides = list(project.slides)
         position = len(slides) if at is None else min(at, len(slides))
         for offset, photo in enumerate(photos):
-            photo_id = ids.get(_picture(photo))
+            photo_id = ids.get(picture_of(photo))
             if photo_id is None:
                 # A photo that has changed on disk keeps the name that it got from its former content.
-                photo_id = ids[_picture(photo)] = _free_id(photo.id, taken)
+                photo_id = ids[picture_of(photo)] = free_photo_id(photo.id, taken)
                 taken.add(photo_id)
                 new_photos.append(photo.changed(id=photo_id))
             slides.insert(position + offset, photo_slide(free_slide_id(photo_id, slides), photo_id, seconds=new))
@@ -63,21 +63,22 @@ def remove_photos(photo_ids: Iterable[str]) -> Edit:
 
 def without_copies(project: Project, photos: Sequence[Photo]) -> tuple[list[Photo], list[Photo]]:
     """Return the photos that show something new to ``project``, and those that are copies of others or of its own."""
-    seen = {_picture(photo) for photo in project.photos}
+    seen = {picture_of(photo) for photo in project.photos}
     fresh: list[Photo] = []
     copies: list[Photo] = []
     for photo in photos:
-        (copies if _picture(photo) in seen else fresh).append(photo)
-        seen.add(_picture(photo))
+        (copies if picture_of(photo) in seen else fresh).append(photo)
+        seen.add(picture_of(photo))
     return fresh, copies
 
 
-def _picture(photo: Photo) -> str:
+def picture_of(photo: Photo) -> str:
     """Return what a photo and its copies have in common."""
     return photo.content or photo.id
 
 
-def _free_id(wanted: str, taken: set[str]) -> str:
+def free_photo_id(wanted: str, taken: set[str]) -> str:
+    """Return ``wanted``, or with a number where that is taken."""
     number, free = 1, wanted
     while free in taken:
         number += 1

@@ -35,6 +35,9 @@ class PhotoExhibit(Exhibit):
     def with_close_up(self, part: WindowValue | None) -> Self:
         return self if part == self.close_up else self.changed(close_up=part)
 
+    def renamed(self, photos: Mapping[str, str]) -> Self:
+        return self.changed(photo=photos[self.photo])
+
     def turned(self, quarter_turns: Mapping[str, int]) -> Self:
         turns = quarter_turns.get(self.photo, 0)
         if self.close_up is None or not turns:

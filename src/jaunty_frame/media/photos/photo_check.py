@@ -28,17 +28,17 @@ class CheckedPhotos:
     edit: Edit
 
 
-def check_photos(project: Project, folder: Path, cache: ThumbnailCache) -> CheckedPhotos:
+def check_photos(project: Project, folder: Path, cache: ThumbnailCache, place: Path | None = None) -> CheckedPhotos:
     """Compare the photos of ``project`` (in ``folder``) with the disk.
 
-    Size and date come first, the content only where they differ. Missing photos are looked for beside the project
-    and where others of the set lie. A photo with other content keeps the areas that the user drew; the others are to
-    be found anew (``media.photos.finder``).
+    Size and date come first, the content only where they differ. Missing photos are looked for beside the project,
+    where others of the set lie, and in ``place``. A photo with other content keeps the areas that the user drew; the
+    others are to be found anew (``media.photos.finder``).
     """
     states: dict[str, PhotoState] = {}
     news: dict[str, Photo] = {}
     missing = []
-    folders = {folder}
+    folders = {folder} if place is None else {folder, place}
     for photo in project.photos:
         path = resolved(photo.path, folder)
         try:

@@ -7,7 +7,7 @@ from typing import NamedTuple
 from jaunty_frame.core.motion.paths import eased, progress_of_frame
 from jaunty_frame.core.painting.surface import FrameFormat
 from jaunty_frame.document.photo import NO_CORRECTION
-from jaunty_frame.document.transition import PhotoTransition, TimedTransition
+from jaunty_frame.document.transition import PhotoTransition, TimedTransition, Transition
 from jaunty_frame.show.frames.exhibits import fill_layer, slide_layers
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
@@ -42,20 +42,25 @@ def frame_content(plan: Plan, n: int) -> FrameContent:
     before = previous_shown(plan, k)
     seen_until = schedule.first[before] + schedule.frames[before] if before is not None else 0
     if before is None or n >= seen_until:
-        return FrameContent(_at(plan, k, n), _veils(n, plan))
-    progress = (n - schedule.first[k] + 0.5) / (seen_until - schedule.first[k])
-    return FrameContent(joint_layers(plan, before, k, progress, n), _veils(n, plan))
-
-
-def joint_layers(plan: Plan, before: int, k: int, progress: float, n: int) -> Layers:
-    """Return what frame ``n`` shows at ``progress`` of the joint's time from slide ``before`` to slide ``k``."""
+        return FrameContent(slide_layers(plan, k, _progress(plan, k, n)), _veils(n, plan))
     transition = joint(plan, before)
     assert transition is not None
-    eased_progress = eased(progress, transition.easing) if isinstance(transition, TimedTransition) else progress
+    progress = (n - schedule.first[k] + 0.5) / (seen_until - schedule.first[k])
+    ends = (before, _progress(plan, before, n)), (k, _progress(plan, k, n))
+    return FrameContent(transition_layers(plan, *ends, transition, progress), _veils(n, plan))
+
+
+def transition_layers(
+    plan: Plan, old: tuple[int, float], new: tuple[int, float], transition: Transition, progress: float
+) -> Layers:
+    """Return what is seen at ``progress`` of a transition's time. old, new : a slide and how far it is on its way."""
+    if isinstance(transition, TimedTransition):
+        progress = eased(progress, transition.easing)
+    below, above = slide_layers(plan, *old), slide_layers(plan, *new)
     if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
-        fills = fill_layer(plan, before), fill_layer(plan, k)
-        return (MixOverFill(fills, _at(plan, before, n), _at(plan, k, n), transition, eased_progress),)
-    return (Mix(_at(plan, before, n), _at(plan, k, n), transition, eased_progress),)
+        fills = fill_layer(plan, old[0]), fill_layer(plan, new[0])
+        return (MixOverFill(fills, below, above, transition, progress),)
+    return (Mix(below, above, transition, progress),)
 
 
 def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
@@ -82,8 +87,8 @@ def frames_ahead(plan: Plan, n: int) -> tuple[int, ...]:
     return (n, plan.schedule.first[k]) if k < len(plan.schedule.first) else (n,)
 
 
-def _at(plan: Plan, k: int, n: int) -> Layers:
-    return slide_layers(plan, k, progress_of_frame(n - plan.schedule.first[k], plan.schedule.frames[k]))
+def _progress(plan: Plan, k: int, n: int) -> float:
+    return progress_of_frame(n - plan.schedule.first[k], plan.schedule.frames[k])
 
 
 def _veils(n: int, plan: Plan) -> tuple[Veil, ...]:

@@ -18,13 +18,17 @@ def joint(plan: Plan, k: int) -> Transition | None:
         return None
     key = "joint", k
     if key not in plan.memo:
-        transition = plan.table.settings[k].transition
-        if getattr(transition, "direction", "") == "auto":
-            side = travel_side(_course(plan, k), _course(plan, after), plan.slides[k].id, plan.output.aspect < 1)
-            transition = transition.changed(direction=side)
-        plan.memo[key] = transition
+        plan.memo[key] = with_side(plan, k, after, plan.table.settings[k].transition)
     found: Transition = plan.memo[key]
     return found
+
+
+def with_side(plan: Plan, k: int, after: int, transition: Transition) -> Transition:
+    """Return a transition between two slides with its ``auto`` direction solved."""
+    if getattr(transition, "direction", "") != "auto":
+        return transition
+    side = travel_side(_course(plan, k), _course(plan, after), plan.slides[k].id, plan.output.aspect < 1)
+    return transition.changed(direction=side)
 
 
 def _course(plan: Plan, k: int) -> Course | None:

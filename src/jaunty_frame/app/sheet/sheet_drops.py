@@ -1,0 +1,98 @@
+"""What is dragged over the sheet and dropped on it: its own slides, those of other windows, photos, files, pictures."""
+
+from PySide6.QtCore import QMimeData, QObject, QPoint, Qt, QTimer, Signal
+from PySide6.QtGui import QDragMoveEvent, QDropEvent
+
+from jaunty_frame.app.project.clipboard import copied_in, files_in, holds_slides, picture_in, window_name
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.sheet.block_table import BlockTable
+from jaunty_frame.document.edits.photos import show_photos
+from jaunty_frame.document.edits.slides import move_slides
+from jaunty_frame.document.slides_format import CopiedSlides, paste_slides
+
+_EDGE_PX = 36
+_SCROLL_PX = 24
+_SCROLL_MS = 40
+
+
+class SheetDrops(QObject):
+    """``row`` : the one before which something would go, -1 while nothing is dragged. At the edges the view scrolls.
+
+    ``files`` and ``picture`` bring what has to be imported, and the row; ``landed`` the slides that came or moved.
+    """
+
+    files = Signal(list, int)
+    picture = Signal(bytes, int)
+    landed = Signal(list)
+
+    def __init__(self, session: Session, view: BlockTable) -> None:
+        super().__init__(view)
+        self._session, self._view = session, view
+        self.row = -1
+        self._place = QPoint()
+        self._scroll = QTimer(self)
+        self._scroll.setInterval(_SCROLL_MS)
+        self._scroll.timeout.connect(self._scroll_on)
+
+    def moved(self, event: QDragMoveEvent) -> None:
+        """Something is dragged over the view: show where it would go."""
+        data = event.mimeData()
+        if not (holds_slides(data) or data.hasUrls() or data.hasImage()):
+            event.ignore()
+            return
+        self._place = event.position().toPoint()
+        self._show_row()
+        self._scroll.start()
+        own = holds_slides(data) and event.source() is self._view
+        event.setDropAction(Qt.DropAction.MoveAction if own else Qt.DropAction.CopyAction)
+        event.accept()
+
+    def _show_row(self) -> None:
+        self.row = self._view.layout_.row_before(*self._view.in_content(self._place))
+        self._view.viewport().update()
+
+    def left(self) -> None:
+        self.row = -1
+        self._scroll.stop()
+        self._view.viewport().update()
+
+    def dropped(self, event: QDropEvent) -> None:
+        before = self._view.layout_.row_before(*self._view.in_content(event.position().toPoint()))
+        self.left()
+        self.take(event.mimeData(), before, own_moves=True)
+        event.accept()
+
+    def take(self, data: QMimeData, before: int, own_moves: bool) -> None:
+        """Take what was dropped or pasted. own_moves : the window's own slides move instead of coming in again."""
+        copied = copied_in(data) if holds_slides(data) else None
+        if copied is not None:
+            self._take_slides(copied, before, own_moves and copied.window == window_name(self._session))
+        elif files_in(data):
+            self.files.emit(files_in(data), before)
+        elif data.hasImage():
+            self.picture.emit(picture_in(data), before)
+
+    def _take_slides(self, copied: CopiedSlides, before: int, own: bool) -> None:
+        known = {slide.id for slide in self._session.latest.slides}
+        if own and copied.slides:
+            moving = [slide.id for slide in copied.slides if slide.id in known]
+            self._session.apply(move_slides(moving, before))
+            self.landed.emit(moving)
+            return
+        if own:
+            self._session.apply(show_photos([photo.id for photo in copied.photos], before))
+        else:
+            self._session.apply(paste_slides(copied, before))
+        self.landed.emit([slide.id for slide in self._session.latest.slides if slide.id not in known])
+
+    def _scroll_on(self) -> None:
+        """Scroll while what is dragged rests at an edge."""
+        view = self._view.viewport().rect()
+        steps = (
+            (self._view.horizontalScrollBar(), self._place.x(), view.width()),
+            (self._view.verticalScrollBar(), self._place.y(), view.height()),
+        )
+        for bar, at, length in steps:
+            if at < _EDGE_PX or at > length - _EDGE_PX:
+                bar.setValue(bar.value() + (_SCROLL_PX if at > length / 2 else -_SCROLL_PX))
+        self._show_row()
