@@ -132,7 +132,7 @@ class Session(QObject):
         if shown.plans is self._checked_plans and self.states is self._checked_states:
             self._choose_findings()
         else:
-            self._work.check(shown, self.states)
+            self._work.check(shown, self.states, self.source)
         self._is_showing = False
         self.changed.emit()
         self._do_wanted()

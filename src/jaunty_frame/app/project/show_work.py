@@ -7,8 +7,10 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.model import Project
+from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings
+from jaunty_frame.show.planning.flicker import Flashes, spans_that_may_flash
 from jaunty_frame.show.planning.plan import Plan, Planner
 
 _MOST_SOLVED_AT_ONCE = 120
@@ -44,7 +46,7 @@ class ShowWork(QObject):
         self._checking: Task | None = None
         self._project_number = 0
         self._next_plan: Project | None = None
-        self._next_check: tuple[Shown, Mapping[str, PhotoState]] | None = None
+        self._next_check: tuple[Shown, Mapping[str, PhotoState], PhotoSource] | None = None
         self._check_soon = QTimer(self)
         self._check_soon.setSingleShot(True)
         self._check_soon.setInterval(_CHECK_AFTER_MS)
@@ -68,23 +70,27 @@ class ShowWork(QObject):
                 lambda plans: self.planned.emit(Shown(project, plans)),
             )
 
-    def check(self, shown: Shown, states: Mapping[str, PhotoState]) -> None:
-        """Find what the checks have to say: at once where there are few cells, else when the window is painted."""
-        if len(shown.project.slides) * len(shown.plans) <= _MOST_CHECKED_AT_ONCE:
+    def check(self, shown: Shown, states: Mapping[str, PhotoState], source: PhotoSource) -> None:
+        """Find what the checks have to say: at once where there are few cells, else when the window is painted.
+
+        source : of the photos, whose frames are looked at where a show may flash.
+        """
+        small = len(shown.project.slides) * len(shown.plans) <= _MOST_CHECKED_AT_ONCE
+        if small and not any(spans_that_may_flash(plan) for plan in shown.plans.values()):
             self._next_check = None
             self.checked.emit(shown, states, all_findings(*shown, states))
             return
-        self._next_check = shown, states
+        self._next_check = shown, states, source
         if self._checking is None:
             self._check_soon.start()
 
     def _check(self) -> None:
         if self._next_check is None or self._checking is not None:
             return
-        (shown, states), self._next_check = self._next_check, None
+        (shown, states, source), self._next_check = self._next_check, None
         self._checking = self._begin(
             "check",
-            lambda: all_findings(*shown, states),
+            lambda: all_findings(*shown, states, _flashes(shown, source)),
             self._end_checking,
             lambda findings: self.checked.emit(shown, states, findings),
         )
@@ -135,3 +141,12 @@ class ShowWork(QObject):
         self._checking = None
         if self._next_check is not None:
             self._check_soon.start()
+
+
+def _flashes(shown: Shown, source: PhotoSource) -> dict[str, Flashes]:
+    if not any(spans_that_may_flash(plan) for plan in shown.plans.values()):
+        return {}
+    # What paints takes 0.06 s to load, and hardly a show needs it here.
+    from jaunty_frame.media.frames.flashes import found_flashes
+
+    return found_flashes(shown.plans, source)

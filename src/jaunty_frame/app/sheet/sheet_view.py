@@ -230,9 +230,11 @@ class SheetView(BlockTable):
 
     def choose_slides(self, slide_ids: Iterable[str]) -> None:
         """Choose slides in the current output."""
-        names = self._kept[1] or SLIDE_COLUMN
-        self._chosen_before = [(name, names) for name in slide_ids]
+        ids = list(slide_ids)
+        self._chosen_before = [(name, self._kept[1] or SLIDE_COLUMN) for name in ids]
         self._choose_again()
+        if ids and self._kept[0] not in ids:
+            self.make_current(ids[0])  # what is done next begins with the current one
 
     def show_reached(self, slide_ids: Iterable[str]) -> None:
         """Mark the slides that something would change."""

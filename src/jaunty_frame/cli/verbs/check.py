@@ -5,6 +5,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
+from jaunty_frame.media.frames.flashes import found_flashes
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 
 
@@ -15,7 +16,7 @@ def run(
     """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
     opened = Opened(project)
     plans = {chosen.output.id: chosen for chosen in opened.plans(None)}
-    findings = all_findings(opened.project, plans, opened.states)
+    findings = all_findings(opened.project, plans, opened.states, found_flashes(plans, opened.source))
     if as_json:
         print_json(
             {

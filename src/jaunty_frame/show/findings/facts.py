@@ -13,6 +13,7 @@ from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.show.findings.finding import Remedy
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE
 from jaunty_frame.show.planning.area_names import area_name
+from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.visibility import Visibility, visibility
 
@@ -29,10 +30,10 @@ class PhotoState(StrEnum):
 
 
 class Facts:
-    """The plan of one output and the states of its photos. Rows are the plan's."""
+    """The plan of one output, the states of its photos, and where it was seen to flash. Rows are the plan's."""
 
-    def __init__(self, plan: Plan, states: Mapping[str, PhotoState]) -> None:
-        self.plan = plan
+    def __init__(self, plan: Plan, states: Mapping[str, PhotoState], flashes: Flashes | None = None) -> None:
+        self.plan, self.flashes = plan, flashes or {}
         self._taken: dict[Callable[[Facts], FloatArray], FloatArray] = {}
         self.states = [states.get(photo.id, PhotoState.PRESENT) for photo in plan.table.photos]
 

@@ -10,6 +10,7 @@ from jaunty_frame.show.checks import (
     damaged_photo,
     hairline,
     keep_area_cut,
+    many_kinds,
     missing_photo,
     neighbours_alike,
     outside_action_safe,
@@ -19,12 +20,15 @@ from jaunty_frame.show.checks import (
     too_fast,
     under_overlay,
 )
+from jaunty_frame.show.checks import flashes as flashes_check
 from jaunty_frame.show.findings.check import Check, Told
 from jaunty_frame.show.findings.facts import Facts, PhotoState
 from jaunty_frame.show.findings.finding import Finding
+from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
 
 CHECKS: list[Check] = [
+    flashes_check.CHECK,
     missing_photo.CHECK,
     damaged_photo.CHECK,
     partly_damaged_photo.CHECK,
@@ -36,6 +40,7 @@ CHECKS: list[Check] = [
     outside_action_safe.CHECK,
     too_fast.CHECK,
     neighbours_alike.CHECK,
+    many_kinds.CHECK,
     hairline.CHECK,
     bars_left.CHECK,
     changed_photo.CHECK,
@@ -44,11 +49,11 @@ CHECKS: list[Check] = [
 """Of one slide, findings of like severity are told in this order."""
 
 
-def output_findings(plan: Plan, states: Mapping[str, PhotoState]) -> list[Finding]:
+def output_findings(plan: Plan, states: Mapping[str, PhotoState], flashes: Flashes | None = None) -> list[Finding]:
     """Return the findings of one output, by check. states : by photo id; a photo not named is present."""
     if not plan.table.photos:
         return []
-    facts = Facts(plan, states)
+    facts = Facts(plan, states, flashes)
     return [
         _finding(facts, check, row)
         for check in CHECKS
@@ -74,13 +79,20 @@ def _finding(facts: Facts, check: Check, row: int) -> Finding:
     )
 
 
-def all_findings(project: Project, plans: Mapping[str, Plan], states: Mapping[str, PhotoState]) -> list[Finding]:
+def all_findings(
+    project: Project,
+    plans: Mapping[str, Plan],
+    states: Mapping[str, PhotoState],
+    flashes: Mapping[str, Flashes] | None = None,
+) -> list[Finding]:
     """Return the findings of all outputs, the most severe first, then in the order of slides and outputs.
 
-    What is about a photo as such is told once, at its first slide, with the worst output's amount and remedy.
+    flashes : by output id, measured where ``show.planning.flicker`` says that it has to be. What is about a photo as
+    such is told once, at its first slide, with the worst output's amount and remedy.
     """
     order = {output.id: k for k, output in enumerate(project.outputs)}
-    found = [finding for plan in plans.values() for finding in output_findings(plan, states)]
+    seen = flashes or {}
+    found = [one for output_id, plan in plans.items() for one in output_findings(plan, states, seen.get(output_id))]
     merged = [finding for finding in found if not finding.of_photo] + _told_once(found)
     return sorted(merged, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))
 

@@ -51,6 +51,11 @@ PLACE_SUBJECT = Remedy("place-subject", "Show all that must stay", _placing(Plac
 PLACE_COVER = Remedy("place-cover", "Fill the frame", _placing(Placement.COVER))
 PLACE_WHOLE = Remedy("place-whole", "Show the whole photo", _placing(Placement.WHOLE))
 ONLY_WISH = Remedy("only-wish", "Let it be cut a little", _only_wish)
+TRANSITION_AS_RULED = Remedy(
+    "transition-as-ruled",
+    "As the house rules say",
+    lambda project, finding: set_on_slides([finding.slide_id], "Transition", transition=None),
+)
 SLOWER = Remedy("slower", "Give it more time", _slower)
 ANOTHER_MOVE = Remedy("another-move", "Let it vary", _another_move)
 REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", lambda project, finding: remove_slides([finding.slide_id]))
