@@ -36,6 +36,13 @@ def window_mapping(
     return mapping
 
 
+def shifted_mapping(mapping: FloatArray, left: int, top: int) -> FloatArray:
+    """Return the mapping of the part of a frame that begins at ``left`` and ``top``."""
+    if not left and not top:
+        return mapping
+    return mapping @ np.array([[1.0, 0.0, left], [0.0, 1.0, top], [0.0, 0.0, 1.0]])
+
+
 def sample_mapping(mapping: FloatArray, sampling: Sampling) -> FloatArray:
     """Return the mapping from a plane's sample indices."""
     step = float(sampling.step)

@@ -22,7 +22,7 @@ _BAND = 64
 
 
 def place(surface: Surface, level: Level, mapping: FloatArray, workspace: Workspace, aside: bool = False) -> None:
-    """Paint the photo of ``level`` over ``surface``. mapping : (3, 3) from frame pixels to the photo.
+    """Paint the photo of ``level`` over ``surface``. mapping : (3, 3) from the surface's pixels to the photo.
 
     aside : take the way of turned photos even where the photo stands upright; the pixels are the same.
     """
@@ -39,12 +39,14 @@ def place(surface: Surface, level: Level, mapping: FloatArray, workspace: Worksp
             continue
         with workspace.surface() as photo, workspace.surface() as spare:
             box = covered.box()
-            _sample(photo.planes[k], level.planes[k], matrix, box)
+            # The surface may be a part of a frame; what is lent is whole.
+            own = photo.planes[k][: plane.shape[0], : plane.shape[1]]
+            _sample(own, level.planes[k], matrix, box)
             if alpha is not None:
                 seen = spare.planes[k].reshape(-1)[: plane.shape[0] * plane.shape[1]].reshape(plane.shape[:2])
                 _sample(seen, alpha, matrix, box)
-                _lay_over(photo.planes[k], plane, seen, sampling, box)
-            _take_over(plane, photo.planes[k], covered)
+                _lay_over(own, plane, seen, sampling, box)
+            _take_over(plane, own, covered)
 
 
 def _place_straight(plane: Pixels, source: Pixels, matrix: FloatArray, covered: Coverage) -> None:

@@ -70,6 +70,28 @@ class Surface:
     height: int
     coding: Coding
     planes: tuple[Pixels, ...]
+    left: int = 0
+    top: int = 0
+    """Where it lies in the frame, if it is a part of one."""
+
+
+class Part(NamedTuple):
+    """A part of a frame, in even pixels; half-open."""
+
+    left: int
+    top: int
+    right: int
+    bottom: int
+
+
+def part_of(surface: Surface, part: Part) -> Surface:
+    """Return the view of a part of a frame; what is painted on it is painted on the frame."""
+    planes = []
+    for plane, sampling in zip(surface.planes, surface.coding.samplings, strict=True):
+        left, top, right, bottom = (edge // sampling.step for edge in part)
+        planes.append(plane[top:bottom, left:right])
+    width, height = part.right - part.left, part.bottom - part.top
+    return Surface(width, height, surface.coding, tuple(planes), part.left, part.top)
 
 
 def new_surface(width: int, height: int, coding: Coding) -> Surface:
@@ -83,6 +105,7 @@ def new_surface(width: int, height: int, coding: Coding) -> Surface:
 
 
 def copy_planes(surface: Surface, planes: tuple[Pixels, ...]) -> None:
-    """Put planes of the surface's own sizes on it."""
-    for plane, source in zip(surface.planes, planes, strict=True):
-        plane[:] = source
+    """Put the planes of a whole frame on a surface, or what it has of them."""
+    for plane, source, sampling in zip(surface.planes, planes, surface.coding.samplings, strict=True):
+        left, top = surface.left // sampling.step, surface.top // sampling.step
+        plane[:] = source[top : top + plane.shape[0], left : left + plane.shape[1]]

@@ -9,7 +9,10 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.painting.masks import Distances, distances, pass_edge
-from jaunty_frame.core.painting.surface import FrameFormat, Surface
+from jaunty_frame.core.painting.surface import FrameFormat, Part, Surface
+from jaunty_frame.core.painting.travel import even
+
+_SPARE = 6
 
 
 def iris(
@@ -32,3 +35,18 @@ def _distances(frame: FrameFormat, shape: str, way: str) -> Distances:
         return out if way == "opens" else 1 - out
 
     return distances(frame.width, frame.height, frame.coding, measure)
+
+
+def seen(frame: FrameFormat, progress: float, shape: str, way: str, softness: float) -> tuple[Part | None, Part | None]:
+    """Return the parts of the old and of the new picture that are needed: of what is inside no more than its box."""
+    whole = Part(0, 0, frame.width, frame.height)
+    inside = progress * (1 + softness) if way == "opens" else 1 - progress * (1 + softness) + softness
+    far_right, far_down = frame.width / 2, frame.height / 2
+    if shape == "round":
+        radius = inside * np.hypot(far_right * frame.pixel_aspect, far_down)
+        across, down = radius / frame.pixel_aspect, radius
+    else:
+        across, down = inside * far_right, inside * far_down
+    left, top = (max(even(far - reach) - _SPARE, 0) for far, reach in ((far_right, across), (far_down, down)))
+    box = Part(left, top, frame.width - left, frame.height - top)
+    return (whole, box) if way == "opens" else (box, whole)

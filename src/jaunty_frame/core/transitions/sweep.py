@@ -8,8 +8,8 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from jaunty_frame.core.painting.surface import Surface
-from jaunty_frame.core.painting.travel import SIDES, even
+from jaunty_frame.core.painting.surface import FrameFormat, Part, Surface
+from jaunty_frame.core.painting.travel import SIDES, band, even
 
 
 def sweep(
@@ -47,3 +47,13 @@ def _band(shape: tuple[int, ...], start: int, end: int, level: bool, backwards: 
     length = shape[1] if level else shape[0]
     band = slice(length - end, length - start) if backwards else slice(start, end)
     return (slice(None), band) if level else (band, slice(None))
+
+
+def seen(
+    frame: FrameFormat, progress: float, direction: str, count: int, stagger: float
+) -> tuple[Part | None, Part | None]:
+    """Return the parts of the old and of the new picture that are needed. count : of colours."""
+    travelled = progress * (1 + count * stagger)
+    old = band(frame, direction, min(travelled, 1.0), 1.0) if travelled < 1 else None
+    new = travelled - count * stagger
+    return old, band(frame, direction, 0.0, new) if new > 0 else None

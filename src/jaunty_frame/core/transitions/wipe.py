@@ -8,8 +8,8 @@ from math import cos, radians, sin
 
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.painting.masks import Distances, distances, pass_edge
-from jaunty_frame.core.painting.surface import Coding, Surface
-from jaunty_frame.core.painting.travel import SIDES
+from jaunty_frame.core.painting.surface import Coding, FrameFormat, Part, Surface
+from jaunty_frame.core.painting.travel import SIDES, band
 
 
 def wipe(surface: Surface, above: Surface, progress: float, direction: str, angle: float, softness: float) -> None:
@@ -37,3 +37,14 @@ def _distances(width: int, height: int, coding: Coding, across: float, down: flo
         return (across * x + down * y - first) / way
 
     return distances(width, height, coding, measure)
+
+
+def seen(
+    frame: FrameFormat, progress: float, direction: str, angle: float, softness: float
+) -> tuple[Part | None, Part | None]:
+    """Return the parts of the old and of the new picture that are needed; a slanted line needs all."""
+    whole = Part(0, 0, frame.width, frame.height)
+    if angle:
+        return whole, whole
+    old_from, new_to = progress * (1 + softness) - softness, progress * (1 + softness)
+    return band(frame, direction, old_from, 1.0), band(frame, direction, 0.0, new_to)

@@ -6,16 +6,22 @@ from typing import Any
 from jaunty_frame.core.painting.colour import parse_colour
 from jaunty_frame.core.painting.light import fade_to
 from jaunty_frame.core.painting.matting import lay_over_matted
-from jaunty_frame.core.painting.surface import FrameFormat, Surface
+from jaunty_frame.core.painting.surface import FrameFormat, Part, Surface, part_of
 from jaunty_frame.core.transitions.brightness_dissolve import brightness_dissolve
 from jaunty_frame.core.transitions.cross_dissolve import dissolve
 from jaunty_frame.core.transitions.cut import cut
 from jaunty_frame.core.transitions.fade import fade
 from jaunty_frame.core.transitions.glide import glide
+from jaunty_frame.core.transitions.glide import seen as glide_parts
 from jaunty_frame.core.transitions.iris import iris
+from jaunty_frame.core.transitions.iris import seen as iris_parts
+from jaunty_frame.core.transitions.shove import seen as shove_parts
 from jaunty_frame.core.transitions.shove import shove
+from jaunty_frame.core.transitions.sweep import seen as sweep_parts
 from jaunty_frame.core.transitions.sweep import sweep
+from jaunty_frame.core.transitions.uncover import seen as uncover_parts
 from jaunty_frame.core.transitions.uncover import uncover
+from jaunty_frame.core.transitions.wipe import seen as wipe_parts
 from jaunty_frame.core.transitions.wipe import wipe
 from jaunty_frame.core.transitions.zoom import zoom
 from jaunty_frame.document.transition import Transition
@@ -55,6 +61,20 @@ TRANSITION_PAINTERS: dict[type[Transition], TransitionPainter] = {
     Zoom: lambda t, old, new, p, frame: zoom(old, new, p, t.way),
 }
 
+SeenParts = Callable[[Any, float, FrameFormat], tuple[Part | None, Part | None]]
+
+SEEN_PARTS: dict[type[Transition], SeenParts] = {
+    Fade: lambda t, p, frame: (_whole(frame), None) if p <= 0.5 else (None, _whole(frame)),
+    Glide: lambda t, p, frame: glide_parts(frame, p, t.direction),
+    Iris: lambda t, p, frame: iris_parts(frame, p, t.shape, t.way, t.softness),
+    Shove: lambda t, p, frame: shove_parts(frame, p, t.direction),
+    Sweep: lambda t, p, frame: sweep_parts(frame, p, t.direction, len(t.colours), t.stagger),
+    Uncover: lambda t, p, frame: uncover_parts(frame, p, t.direction),
+    Wipe: lambda t, p, frame: wipe_parts(frame, p, t.direction, t.angle, t.softness),
+}
+"""What is needed of the old picture and of the new one, so that nothing is painted that is not seen; of kinds that are
+not named all of both."""
+
 FILL_TRANSITIONS: dict[str, TransitionPainter] = {
     "cut": TRANSITION_PAINTERS[Cut],
     "cross-dissolve": TRANSITION_PAINTERS[CrossDissolve],
@@ -62,10 +82,18 @@ FILL_TRANSITIONS: dict[str, TransitionPainter] = {
 
 
 def paint_mix(surface: Surface, layer: Mix, brush: Brush) -> None:
-    brush.paint_layers(surface, layer.below, brush)
+    seen = SEEN_PARTS.get(type(layer.transition), lambda t, p, frame: (_whole(frame), _whole(frame)))
+    old, new = seen(layer.transition, layer.progress, brush.frame)
+    if old is not None:
+        brush.paint_layers(part_of(surface, old), layer.below, brush)
     with brush.workspace.surface() as above:
-        brush.paint_layers(above, layer.above, brush)
+        if new is not None:
+            brush.paint_layers(part_of(above, new), layer.above, brush)
         _paint_on_the_way(surface, above, layer, brush)
+
+
+def _whole(frame: FrameFormat) -> Part:
+    return Part(0, 0, frame.width, frame.height)
 
 
 def paint_mix_over_fill(surface: Surface, layer: MixOverFill, brush: Brush) -> None:
