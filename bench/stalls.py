@@ -4,6 +4,7 @@ import os
 import statistics
 import time
 from collections.abc import Callable
+from fractions import Fraction
 from itertools import count, cycle
 from pathlib import Path
 
@@ -19,11 +20,20 @@ from bench.subjects import report
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.start import make_application
+from jaunty_frame.core.time.typed_seconds import typed_seconds
 from jaunty_frame.demo.project import make_demo
+from jaunty_frame.document.aspects import SlideAspect
+from jaunty_frame.document.edits.aspects import apply_look, carry_over
+from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.edits.seconds import change_seconds, fit_show
+from jaunty_frame.document.edits.slides import leave_out, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.document.own_looks import OWN_LOOKS
+from jaunty_frame.document.transitions.cut import Cut
+from jaunty_frame.document.transitions.shove import Shove
+from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.media.projects.project_store import load_project, save_project
 from jaunty_frame.media.projects.recovery import AutosaveStore
 
@@ -31,6 +41,7 @@ _SLIDES, _OUTPUTS = 500, 8
 _TIMES = 5
 _QUIET_SECONDS = 0.4
 _LONGEST_WAIT = 60.0
+_PANELS = ("set", "joint", "pace", "carry", "looks", "undo-list", "house-rules")
 
 
 def run(folder: Path) -> None:
@@ -85,9 +96,14 @@ def is_busy(window: MainWindow) -> bool:
 def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object]]]:
     session, sheet, project = window.session, window.sheet, lambda: window.session.project
     moves, seconds, titles = cycle(["hold", "pan", "auto"]), count(3), cycle("abcdefgh")
+    looks, joints, outs = cycle(OWN_LOOKS), cycle([Wipe(), Shove(), Cut()]), cycle([True, False])
 
     def ids(project: Project) -> list[str]:
         return [slide.id for slide in project.slides]
+
+    def carried(project: Project) -> Edit:
+        source = project.slides[next(seconds)]
+        return carry_over(source.id, {SlideAspect.MOVE, SlideAspect.SECONDS}, ids(project), mirrored=True)
 
     def select_all() -> None:
         sheet.clearSelection()
@@ -107,6 +123,15 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("order all, all chosen", lambda: (sheet.selectAll(), window.desk.actions["order-reverse"].trigger())),
         ("change all", lambda: session.apply(set_on_slides(ids(project()), "Move", move=next(moves)))),
         ("house rule", lambda: session.apply(set_for_all("Seconds", seconds_moving=f"{next(seconds)}"))),
+        ("carry over to all", lambda: session.apply(carried(project()))),
+        ("a look for all", lambda: session.apply(apply_look(next(looks), ids(project())))),
+        ("seconds of all", lambda: session.apply(change_seconds(ids(project()), typed_seconds("+0.5")))),
+        ("fit the show", lambda: session.apply(fit_show(Fraction(1500 + next(seconds)), "wide"))),
+        ("a joint for all", lambda: session.apply(set_for_all("Joint", transition=next(joints)))),
+        ("leave every second out", lambda: session.apply(leave_out(ids(project())[::2], "tall", next(outs)))),
+        ("choose upright ones", lambda: window.desk.actions["choose-upright"].trigger()),
+        *((f"open {name}", lambda name=name: window.desk.open(name)) for name in _PANELS),
+        ("back to the bench", lambda: window.desk.open("bench")),
         ("undo", session.undo),
         ("letter in the title", lambda: QTest.keyClick(window.top_bar.title, next(titles))),
         ("the whole show at once", lambda: window.desk.actions["all-rows"].trigger()),

@@ -3,6 +3,7 @@
 import os
 import sys
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 
 os.environ["QT_QPA_PLATFORM"] = "offscreen"
@@ -18,9 +19,44 @@ from jaunty_frame.demo.project import make_demo  # noqa: E402
 from jaunty_frame.document.edits.outputs import set_zones  # noqa: E402
 from jaunty_frame.document.edits.photos import set_on_photo  # noqa: E402
 from jaunty_frame.document.edits.slides import set_on_slides  # noqa: E402
-from PySide6.QtCore import QEventLoop  # noqa: E402
+from jaunty_frame.core.time.typed_seconds import typed_seconds  # noqa: E402
+from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds  # noqa: E402
+from jaunty_frame.document.edits.slides import leave_out, remove_slides  # noqa: E402
+from jaunty_frame.document.transitions.wipe import Wipe  # noqa: E402
+from PySide6.QtCore import QEventLoop, QPoint, Qt  # noqa: E402
+from PySide6.QtTest import QTest  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+
+
+def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
+    """Take the panels about order, pace and joints, each with something done."""
+    session, ids = window.session, [slide.id for slide in window.session.project.slides]
+    begin = session.step
+    window.sheet.select_cell(ids[2], "wide")
+    session.apply(set_on_slides([ids[2]], "Transition", transition=Wipe(direction="left", softness=0.2)))
+    window.desk.open("joint")
+    QTest.qWait(1400)  # until the miniatures are on their way
+    take("joint")
+    session.apply(change_seconds(ids[1::2], typed_seconds("4")))
+    session.apply(lock_seconds(ids[3:4], True))
+    session.apply(leave_out(ids[5:6], "tall", True))
+    window.desk.open("pace")
+    take("pace")
+    window.sheet.select_cell(ids[1], "wide")
+    window.desk.open("carry")
+    QTest.mouseClick(window.side.panel("carry").aspects["seconds"], Qt.MouseButton.LeftButton, pos=QPoint(8, 8))
+    take("carry")
+    window.desk.open("looks")
+    QTest.qWait(1200)
+    window.side.panel("looks").looks.chosen.emit("On the wall")
+    take("looks")
+    session.apply(remove_slides(ids[9:10]))
+    window.desk.open("set")
+    take("set")
+    window.desk.open("undo-list")
+    take("undo-list")
+    session.go_to_step(begin)
 
 
 def main() -> None:
@@ -78,6 +114,7 @@ def main() -> None:
         take("export")
         window.desk.open("house-rules")
         take("house-rules")
+        take_panels(window, take)
         window.sheet.select_cell(slides[7].id, "tall")
         window.session.apply(set_zones("tall", window.session.project.output("tall").zones.changed(tile="3/4")))
         window.desk.open("zones")

@@ -74,7 +74,11 @@ class Fitting(unittest.TestCase):
 
     def test_it_says_why_it_cannot(self):
         state = lock_seconds([slide.id for slide in project().slides], True).apply(project())
-        for length, locked, said in (("30", state, "All slides are locked"), ("1", project(), "at least")):
+        for length, locked, said in (
+            ("30", state, "All slides are locked"),
+            ("1", project(), "at least"),
+            ("90000", project(), "an hour at most"),
+        ):
             with self.assertRaisesRegex(UsageError, said):
                 fit_show(Fraction(length), "wide").apply(locked)
 

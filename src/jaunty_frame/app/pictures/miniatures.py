@@ -155,7 +155,7 @@ class Miniatures(QWidget):
                 painter.fillRect(picture, QColor(c.surround))
                 if one.key in self._pictures:
                     painter.drawImage(picture, self._pictures[one.key])
-                painter.setFont(text_font(12, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
+                painter.setFont(text_font(11, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
                 painter.setPen(QColor(c.accent if on else c.ink))
                 words = QRect(place.x(), place.bottom() + 1 - _NAME_PX, place.width(), _NAME_PX)
                 shown = painter.fontMetrics().elidedText(one.name, Qt.TextElideMode.ElideRight, words.width())

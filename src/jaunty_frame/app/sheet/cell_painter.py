@@ -108,7 +108,7 @@ class CellPainter:
         ]
         slide = self._model.slide(row)
         if slide.id in self.reached:
-            lines.append(("would change", text_font(12), 17))
+            lines.append(("changes", text_font(12, QFont.Weight.DemiBold), 17))
         else:
             # Where it departs from the house rules; the menu takes that back.
             lines += [(words, text_font(11), 15) for words in (own_words(slide), "locked" * slide.locked) if words]
@@ -232,6 +232,9 @@ class CellPainter:
         left = int(start + length) + (8 if length else 2)
         painter.drawText(QRect(left, strip.y(), strip.right() - left, joint), Qt.AlignmentFlag.AlignVCenter, text)
         end = left + painter.fontMetrics().horizontalAdvance(text) + 12
+        if not last and self._model.joint_findings(row):
+            paint_finding_mark(painter, end - 4, middle - MARK_PX // 2)
+            end += MARK_PX + 8
         painter.setPen(QPen(QColor(colours().surround_line), 1))
         painter.drawLine(QPointF(end, middle + 0.5), QPointF(strip.right(), middle + 0.5))
 

@@ -19,6 +19,8 @@ from jaunty_frame.show.words import MOVE_WORDS, own_words
 SLIDE_COLUMN = 0
 PHOTO_COLUMN = 1
 FIRST_OUTPUT = 2
+JOINT = "joint after it"
+"""Where findings about a joint are marked; no id of an output has spaces."""
 
 Index = QModelIndex | QPersistentModelIndex
 
@@ -51,7 +53,7 @@ class SheetModel(QAbstractTableModel):
     def _sort_findings(self) -> None:
         self._by_cell = {}
         for finding in self._session.findings():
-            place = "" if finding.of_photo else finding.output
+            place = JOINT if finding.at_joint else "" if finding.of_photo else finding.output
             self._by_cell.setdefault((finding.slide_id, place), []).append(finding)
 
     def _on_findings(self) -> None:
@@ -146,6 +148,10 @@ class SheetModel(QAbstractTableModel):
         if column == SLIDE_COLUMN:
             return []
         return self._by_cell.get(self.name(row, column), [])
+
+    def joint_findings(self, row: int) -> list[Finding]:
+        """Return what is marked at the joint after a slide."""
+        return self._by_cell.get((self.slide(row).id, JOINT), [])
 
     def request(self, row: int, column: int, width: int, height: int) -> CellRequest:
         """Return what the picture of a cell is, at a size in device pixels."""

@@ -28,6 +28,7 @@ from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.row_stretcher import RowStretcher
+from jaunty_frame.app.sheet.rubber_band import RubberBand
 from jaunty_frame.app.sheet.sheet_drops import SheetDrops
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
 from jaunty_frame.app.sheet.sheet_model import (
@@ -75,6 +76,7 @@ class SheetView(BlockTable):
         self.drops = SheetDrops(session, self)
         self.drops.landed.connect(self.choose_slides)
         self._stretcher = RowStretcher(session, self, self.chosen_slides)
+        self._band = RubberBand(self)
         self._kept: tuple[str, str] = ("", "")
         images.ready.connect(self._on_image)
         images.forgotten.connect(self._on_forgotten)
@@ -249,6 +251,8 @@ class SheetView(BlockTable):
         if edge >= 0 and event.button() == Qt.MouseButton.LeftButton:
             self._stretcher.press(edge, place)
             return
+        if not self.indexAt(place).isValid() and event.button() == Qt.MouseButton.LeftButton:
+            self._band.press(place)
         row = self._joint_at(place)
         if row >= 0 and event.button() == Qt.MouseButton.LeftButton:
             self.joint_clicked.emit(row)
@@ -273,12 +277,19 @@ class SheetView(BlockTable):
         if self._stretcher.is_dragging:
             self._stretcher.release()
             return
+        if self._band.is_dragging:
+            self._band.release()
         super().mouseReleaseEvent(event)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()
         if self._stretcher.is_dragging:
             self._stretcher.move(place)
+            return
+        if self._band.is_dragging:
+            rows = self._band.move(place)
+            if rows:
+                self.choose_slides(self.sheet_model.slide(row).id for row in rows)
             return
         super().mouseMoveEvent(event)
         index = self.indexAt(place)

@@ -9,8 +9,8 @@ from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.widgets.theme import colours, text_font
 
-_TILE = QSize(118, 92)
-_SHAPE_PX = 40
+_TILE = QSize(118, 98)
+_SHAPE_PX = 36
 
 
 class ShapeToggle(NamedTuple):
@@ -83,7 +83,7 @@ class ShapeToggles(QWidget):
                 place, on = self.place_of(k), toggle.value in self._on
                 width = min(_SHAPE_PX * toggle.aspect**0.5, 76.0)
                 shape = QRectF(0, 0, width, width / toggle.aspect)
-                shape.moveCenter(QRectF(place.x(), place.y() + 4, place.width(), _SHAPE_PX + 8).center())
+                shape.moveCenter(QRectF(place.x(), place.y() + 4, place.width(), 52).center())
                 painter.setPen(QPen(QColor(c.accent if on else c.quiet), 2.5 if on else 1.2))
                 painter.setBrush(QColor(c.accent if on else c.field))
                 painter.drawRect(shape)
@@ -91,7 +91,7 @@ class ShapeToggles(QWidget):
                     self._paint_tick(painter, shape)
                 painter.setPen(QColor(c.accent if on else c.ink))
                 painter.setFont(text_font(12, QFont.Weight.DemiBold if on else QFont.Weight.Normal))
-                line = QRect(place.x(), place.y() + 54, place.width(), 17)
+                line = QRect(place.x(), place.y() + 60, place.width(), 17)
                 painter.drawText(line, Qt.AlignmentFlag.AlignCenter, toggle.name)
                 painter.setPen(QColor(c.quiet))
                 painter.setFont(text_font(11))

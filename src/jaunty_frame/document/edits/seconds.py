@@ -188,6 +188,8 @@ def _held(project: Project) -> dict[str, Fraction]:
 
 def _with_seconds(project: Project, wanted: Mapping[str, Fraction]) -> Project:
     """Return the project with seconds of slides; one that is seen as long already keeps what it says."""
+    if any(seconds > LONGEST_SECONDS for seconds in wanted.values()):
+        raise UsageError("A slide can be seen for an hour at most; that would make one longer.")
     held = _held(project)
     return with_slides(
         project,

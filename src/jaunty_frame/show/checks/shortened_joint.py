@@ -31,4 +31,4 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTED, float(facts.once(_lost)[row]), sentence)
 
 
-CHECK = Check("shortened-joint", lambda facts: facts.once(_lost), 0.0, _tell, once)
+CHECK = Check("shortened-joint", lambda facts: facts.once(_lost), 0.0, _tell, once, at_joint=True)

@@ -28,7 +28,8 @@ class Remedy(NamedTuple):
 class Finding(NamedTuple):
     """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind.
 
-    of_photo : whether it is about the photo as such, told once and marked there; outputs : all in which it is so.
+    of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs : all in
+    which it is so; at_joint : whether it is about the joint after the slide.
     """
 
     slide: int
@@ -42,6 +43,7 @@ class Finding(NamedTuple):
     remedy: Remedy
     of_photo: bool = False
     outputs: tuple[str, ...] = ()
+    at_joint: bool = False
 
     @property
     def noted_only(self) -> bool:

@@ -76,6 +76,7 @@ def _finding(facts: Facts, check: Check, row: int) -> Finding:
         remedy=told.remedy,
         of_photo=check.of_photo is not None,
         outputs=(plan.output.id,),
+        at_joint=check.at_joint,
     )
 
 
