@@ -22,8 +22,8 @@ class Check(NamedTuple):
     """measure : of all rows (M,) at once; rows where it is over ``threshold`` are spoken of by ``tell``.
 
     of_photo : what is said once of a photo (after its slide), where the cause lies in the photo and not in a cell;
-    given the number of outputs and what was told of the worst of them. at_joint : whether it is about the joint after the
-    slide, and marked there.
+    given the number of outputs and what was told of the worst of them. at_joint : whether it is about the joint after
+    the slide, and marked there.
     """
 
     kind: str

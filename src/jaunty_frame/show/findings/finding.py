@@ -28,8 +28,8 @@ class Remedy(NamedTuple):
 class Finding(NamedTuple):
     """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind.
 
-    of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs : all in
-    which it is so; at_joint : whether it is about the joint after the slide.
+    of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs :
+    all in which it is so; at_joint : whether it is about the joint after the slide.
     """
 
     slide: int
