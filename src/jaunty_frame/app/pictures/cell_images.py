@@ -1,6 +1,7 @@
 """Pictures for views, made by workers: the GUI thread asks with a frozen request and is told when it is ready."""
 
 import threading
+import time
 from collections import OrderedDict
 from types import ModuleType
 from typing import TYPE_CHECKING, NamedTuple
@@ -25,6 +26,7 @@ _MOST_BYTES = 96_000_000
 _MOST_READY_BYTES = 64_000_000
 _MOST_WAITING = 1000
 _WORKERS = 2
+_LONGEST_TAKE_S = 0.01
 
 
 class CellRequest(NamedTuple):
@@ -173,9 +175,16 @@ class CellImages(QObject):
     def _take_all(self) -> None:
         with self._lock:
             finished, self._finished = self._finished, []
-        for request, image, forgotten_times in finished:
+        until = time.monotonic() + _LONGEST_TAKE_S
+        for k, (request, image, forgotten_times) in enumerate(finished):
             if forgotten_times == self._forgotten_times:  # else made of a photo as it was before
                 self._take(request, image)
+            if time.monotonic() > until and k + 1 < len(finished):
+                # Views repaint what has come; after a change of the whole show hundreds come at once.
+                with self._lock:
+                    self._finished[:0] = finished[k + 1 :]
+                self._made.emit()
+                return
 
     def _take(self, request: CellRequest, image: QImage | None) -> None:
         self._drop(self._images.pop(request, None))

@@ -14,6 +14,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QResizeEvent,
     QShowEvent,
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -88,24 +89,34 @@ class Miniatures(QWidget):
 
     def sizeHint(self) -> QSize:
         rows = -(-max(len(self.shown), 1) // self._columns)
-        return QSize(300, rows * (self._picture_px + _NAME_PX + _GAP))
+        return QSize(300, rows * (self._picture_high() + _NAME_PX + _GAP))
 
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.updateGeometry()
+
+    def _picture_high(self) -> int:
+        """Return the height of the highest picture: wide ones are as wide as their column lets them be."""
+        wide = max(self.width() // self._columns - _GAP, 1)
+        aspects = {float(one.plan.output.aspect) for one in self.shown}
+        return max((min(self._picture_px, round(wide / aspect)) for aspect in aspects), default=self._picture_px)
 
     def place_of(self, k: int) -> QRect:
         """Return where miniature ``k`` lies, with its name."""
         width = self.width() // self._columns
         row, column = divmod(k, self._columns)
-        high = self._picture_px + _NAME_PX
+        high = self._picture_high() + _NAME_PX
         return QRect(column * width, row * (high + _GAP), width - _GAP, high)
 
     def _picture_place(self, k: int) -> QRect:
-        room = self.place_of(k)
+        room, high = self.place_of(k), self._picture_high()
         aspect = float(self.shown[k].plan.output.aspect)
-        width, height = min(room.width(), round(self._picture_px * aspect)), self._picture_px
-        height = min(height, round(width / aspect))
-        return QRect(room.center().x() - width // 2, room.y() + (self._picture_px - height) // 2, width, height)
+        width = min(room.width(), round(high * aspect))
+        height = min(high, round(width / aspect))
+        return QRect(room.center().x() - width // 2, room.y() + (high - height) // 2, width, height)
 
     def _progress(self) -> float:
         along = self._clock.elapsed() % _LOOP_MS / _LOOP_MS

@@ -30,7 +30,7 @@ def change_seconds(slide_ids: Iterable[str], typed: TypedSeconds, merge: str = "
         held = _held(project)
         wanted = {name: typed.applied(seconds) for name, seconds in held.items() if name in chosen}
         within = {name: min(max(seconds, MIN_SECONDS), LONGEST_SECONDS) for name, seconds in wanted.items()}
-        return _with_seconds(project, within)
+        return _with_seconds(project, within, held)
 
     return Edit("Seconds", apply, merge)
 
@@ -186,16 +186,21 @@ def _held(project: Project) -> dict[str, Fraction]:
     return {slide.id: own.seconds for slide, own in pairs}
 
 
-def _with_seconds(project: Project, wanted: Mapping[str, Fraction]) -> Project:
-    """Return the project with seconds of slides; one that is seen as long already keeps what it says."""
+def _with_seconds(
+    project: Project, wanted: Mapping[str, Fraction], held: Mapping[str, Fraction] | None = None
+) -> Project:
+    """Return the project with seconds of slides; one that is seen as long already keeps what it says.
+
+    held : how long each is seen, if that is known.
+    """
     if any(seconds > LONGEST_SECONDS for seconds in wanted.values()):
         raise UsageError("A slide can be seen for an hour at most; that would make one longer.")
-    held = _held(project)
+    seen = held or _held(project)
     return with_slides(
         project,
         lambda slide: (
             slide.changed(seconds=wanted[slide.id].limit_denominator(MOST_DENOMINATOR))
-            if slide.id in wanted and wanted[slide.id] != held[slide.id]
+            if slide.id in wanted and wanted[slide.id] != seen[slide.id]
             else slide
         ),
     )
