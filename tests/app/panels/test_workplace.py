@@ -3,10 +3,11 @@
 import unittest
 from fractions import Fraction
 
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QByteArray, QMimeData, QPointF, Qt
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 
-from jaunty_frame.app.project.clipboard import photos_data
+from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, photos_data
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.photo import Shape
@@ -183,6 +184,28 @@ class Clipboard(PanelCase):
         self.assertEqual((len(shown.slides), len(shown.photos)), (2, 2))
         self.assertTrue(all(photo.path.startswith(str(self.folder)) for photo in shown.photos))
         self.assertEqual([photo.content for photo in shown.photos], [p.content for p in self.project.photos[:2]])
+
+    def test_pictures_of_other_programs_come_in_as_files(self):
+        image = QImage(300, 200, QImage.Format.Format_RGB32)
+        image.fill(Qt.GlobalColor.darkGreen)
+        data = QMimeData()
+        data.setImageData(image)
+        self.window.sheet.choose_slides(self.ids[:1])
+        self.window.sheet.paste(data)
+        self.wait_until(lambda: len(self.project.slides) == 6 and self.window.importer.task is None)
+        photo = self.project.photo(self.project.slides[1].exhibit.photo)
+        self.assertEqual((photo.width, photo.height), (300, 200))
+        self.assertTrue((self.folder / photo.path).is_file())
+
+    def test_what_cannot_be_pasted_changes_nothing(self):
+        rubbish = QMimeData()
+        rubbish.setData(SLIDES_FORMAT, QByteArray(b'{"format": "jaunty-frame-slides", "slides": 3}'))
+        picture = QMimeData()
+        picture.setImageData(QImage())
+        for data in (None, QMimeData(), rubbish, picture):
+            self.window.sheet.paste(data)
+        self.settle()
+        self.assertEqual((len(self.project.slides), self.window.session.undo_label), (5, ""))
 
 
 class Choosing(PanelCase):

@@ -2,12 +2,14 @@
 
 import unittest
 
+from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.show.frames.content import base_content, frame_content
+from jaunty_frame.show.frames.content import base_content, frame_content, frames_ahead
 from jaunty_frame.show.frames.exhibits import whole_photo_layers
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
 from jaunty_frame.show.planning.plan import Planner
+from tests.document.test_seconds import project
 from tests.show.findings.test_findings import project_of
 
 
@@ -19,6 +21,14 @@ def plan_of(transparent=False, **rules):
 
 def kinds(layers):
     return [type(layer) for layer in layers]
+
+
+class LeftOut(unittest.TestCase):
+    def test_every_frame_of_a_show_without_its_last_slides_looks_ahead_to_frames_that_there_are(self):
+        state = project()
+        plan = Planner().plans(leave_out([slide.id for slide in state.slides[-2:]], "wide", True).apply(state))["wide"]
+        for n in range(plan.schedule.total):
+            self.assertTrue(all(frame_content(plan, at) for at in frames_ahead(plan, n)))
 
 
 class Fills(unittest.TestCase):

@@ -4,7 +4,7 @@ from collections.abc import Collection
 from pathlib import Path
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QMimeData, QUrl
-from PySide6.QtGui import QImage
+from PySide6.QtGui import QImage, QImageWriter
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.slides_format import (
@@ -66,5 +66,5 @@ def picture_in(data: QMimeData) -> bytes:
         return b""
     buffer = QBuffer()
     buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-    image.save(buffer, b"PNG")
+    QImageWriter(buffer, QByteArray(b"png")).write(image)
     return bytes(buffer.data().data())

@@ -62,8 +62,13 @@ class SheetDrops(QObject):
         self.take(event.mimeData(), before, own_moves=True)
         event.accept()
 
-    def take(self, data: QMimeData, before: int, own_moves: bool) -> None:
-        """Take what was dropped or pasted. own_moves : the window's own slides move instead of coming in again."""
+    def take(self, data: QMimeData | None, before: int, own_moves: bool) -> None:
+        """Take what was dropped or pasted; an empty clipboard may be none at all.
+
+        own_moves : the window's own slides move instead of coming in again.
+        """
+        if data is None:
+            return
         copied = copied_in(data) if holds_slides(data) else None
         if copied is not None:
             self._take_slides(copied, before, own_moves and copied.window == window_name(self._session))

@@ -84,7 +84,9 @@ def base_content(plan: Plan, k: int) -> FrameContent:
 def frames_ahead(plan: Plan, n: int) -> tuple[int, ...]:
     """Return frame ``n`` and the next one at which something new comes into view."""
     k = bisect_right(plan.schedule.first, n)
-    return (n, plan.schedule.first[k]) if k < len(plan.schedule.first) else (n,)
+    # Slides that the output leaves out at its end begin where it ends.
+    after = plan.schedule.first[k] if k < len(plan.schedule.first) else plan.schedule.total
+    return (n, after) if after < plan.schedule.total else (n,)
 
 
 def _progress(plan: Plan, k: int, n: int) -> float:
