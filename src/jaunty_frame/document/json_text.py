@@ -1,6 +1,7 @@
 """JSON of others: checked before anything in it is believed, and with sentences for all that may be wrong."""
 
 import json
+from collections.abc import Mapping
 from typing import Any, NamedTuple, TypeVar
 
 from pydantic import BaseModel, ValidationError
@@ -109,11 +110,17 @@ def _nesting(text: str) -> int:
 def faults(error: ValidationError) -> str:
     """Return the faults of a value with their places, in words."""
     found = [
-        f"{'/'.join(map(_readable, fault['loc'])) or 'project'}: {fault['msg'].removeprefix('Value error, ')}"
+        f"{'/'.join(map(_readable, fault['loc'])) or 'project'}: {_message(fault)}"
         for fault in error.errors(include_url=False, include_input=False)
     ]
     more = f" (and {len(found) - _FAULTS_SHOWN} more faults)" if len(found) > _FAULTS_SHOWN else ""
     return "; ".join(found[:_FAULTS_SHOWN]) + more + "."
+
+
+def _message(fault: Mapping[str, Any]) -> str:
+    if fault["type"] == "extra_forbidden":
+        return "there is no such field"
+    return str(fault["msg"]).removeprefix("Value error, ").rstrip(".")
 
 
 def _readable(key: str | int) -> str:

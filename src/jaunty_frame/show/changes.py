@@ -20,7 +20,8 @@ def change_words(label: str, before: Project, after: Project) -> str:
     if added or removed:
         return f"{label}: {counted(max(added, removed), 'slide')}"
     if changed:
-        return f"{label}{_value_change(changed)} for {counted(len(changed), 'slide')}"
+        values = "" if "=" in label else _value_change(changed)  # a label like "seconds = 4" says it
+        return f"{label}{values} for {counted(len(changed), 'slide')}"
     moved = sum(a.id != b.id for a, b in zip(before.slides, after.slides, strict=True))
     photos = sum(a is not b for a, b in zip(before.photos, after.photos, strict=False))
     photos = max(photos, abs(len(before.photos) - len(after.photos)))

@@ -206,6 +206,7 @@ class Clipboard(PanelCase):
             self.window.sheet.paste(data)
         self.settle()
         self.assertEqual((len(self.project.slides), self.window.session.undo_label), (5, ""))
+        self.assertFalse((self.folder / "Pasted pictures").exists())
 
 
 class Choosing(PanelCase):

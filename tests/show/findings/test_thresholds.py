@@ -119,10 +119,14 @@ class Thresholds(unittest.TestCase):
                     project = project_of(area, outputs=("wide",), size=(3840, 2160), move="hold")
                     self.assertIs(self.severity(project, "outside-action-safe"), expected)
 
-    def test_moving_alike_is_a_small_thing(self):
+    def test_moving_alike_is_a_small_thing_and_not_marked_where_it_was_asked_for(self):
         project = project_of(head(0.45), outputs=("square",), count=3)
-        project = set_on_slides([slide.id for slide in project.slides[:2]], "x", move="push-in").apply(project)
-        self.assertIs(self.severity(project, "neighbours-alike"), SLIGHT)
+        asked_for = set_on_slides([slide.id for slide in project.slides[:2]], "x", move="push-in").apply(project)
+        self.assertIs(self.severity(asked_for, "neighbours-alike"), NOTED)
+        first, last = Window(0.0, 0.0, 0.5, 0.75), Window(0.1, 0.1, 0.4, 0.6)
+        project = set_on_slides([project.slides[0].id], "x", move="push-in").apply(project)
+        by_hand = set_framing(project.slides[1].id, "square", first, last).apply(project)
+        self.assertIs(self.severity(by_hand, "neighbours-alike"), SLIGHT)
 
     def test_a_photo_that_enters_leaves_nothing_to_say_of_its_way_in(self):
         project = project_of(head(0.45, 0.4), outputs=("square",), move="enter", size=(4000, 4000))

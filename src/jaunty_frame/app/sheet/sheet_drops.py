@@ -74,8 +74,8 @@ class SheetDrops(QObject):
             self._take_slides(copied, before, own_moves and copied.window == window_name(self._session))
         elif files_in(data):
             self.files.emit(files_in(data), before)
-        elif data.hasImage():
-            self.picture.emit(picture_in(data), before)
+        elif picture := picture_in(data):
+            self.picture.emit(picture, before)
 
     def _take_slides(self, copied: CopiedSlides, before: int, own: bool) -> None:
         known = {slide.id for slide in self._session.latest.slides}
