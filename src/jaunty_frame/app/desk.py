@@ -55,8 +55,12 @@ class Cells(Protocol):
     def show_all_rows(self) -> None: ...
 
 
+FOR_ALL = "for all"
+"""A panel is to be about all slides; no output has such an id."""
+
+
 class Desk(QObject):
-    """``wanted`` : a place of the window by its name, and the id of the output that it is about, or ""."""
+    """``wanted`` : a place of the window by its name, and what it is to be about: an output's id, FOR_ALL, or ""."""
 
     wanted = Signal(str, str)
     theme_changed = Signal()
@@ -68,9 +72,9 @@ class Desk(QObject):
         self.session, self.images, self.importer, self.files, self.cells = session, images, importer, files, cells
         self.actions: dict[str, QAction] = {}
 
-    def open(self, name: str, output_id: str = "") -> None:
+    def open(self, name: str, about: str = "") -> None:
         """Ask for a place: a side panel, the bench, the screening."""
-        self.wanted.emit(name, output_id)
+        self.wanted.emit(name, about)
 
     def chosen_photos(self) -> set[str]:
         """Return the ids of the photos that the chosen slides show."""

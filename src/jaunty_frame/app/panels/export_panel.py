@@ -135,10 +135,10 @@ class ExportPanel(SidePanel):
         for name, box in self.boxes.items():
             box.setChecked(name == output_id)
 
-    def open_for(self, output_id: str) -> None:
+    def open_for(self, about: str) -> None:
         self.show_document()
-        if output_id and self.task is None:
-            self.choose_only(output_id)
+        if about and self.task is None:
+            self.choose_only(about)
 
     def first_focus(self) -> QWidget:
         return self.start_button

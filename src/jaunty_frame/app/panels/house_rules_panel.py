@@ -5,7 +5,7 @@ from typing import Any
 
 from PySide6.QtWidgets import QPushButton, QWidget
 
-from jaunty_frame.app.desk import Desk
+from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
@@ -92,7 +92,7 @@ class HouseRulesPanel(SidePanel):
         self.fill.chosen.connect(lambda value: self._set("Fill", fill=value))
         self.moving.chosen.connect(lambda value: self._set_seconds(seconds_moving=_exact(value)))
         self.held.chosen.connect(lambda value: self._set_seconds(seconds_held=_exact(value)))
-        self.joint.clicked.connect(lambda: self.desk.open("joint"))
+        self.joint.clicked.connect(lambda: self.desk.open("joint", FOR_ALL))
         apply = self.session.apply
         self.show_move.chosen.connect(lambda value: apply(set_house_rules("Move through the show", show_move=value)))
         self.most_kinds.chosen.connect(lambda n: apply(set_house_rules("Kinds of transition", most_kinds=round(n))))

@@ -4,7 +4,7 @@ from typing import Any
 
 from PySide6.QtWidgets import QPushButton, QWidget
 
-from jaunty_frame.app.desk import Desk
+from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choice import Choice
@@ -44,6 +44,10 @@ class JointPanel(SidePanel):
         self.as_ruled.clicked.connect(lambda: self._apply(None))
         self.lay_out("Joint", "", named("Reaches", self.reach), self.kinds, self.fields, self.note, self.as_ruled)
         desk.cells.current_cell_changed.connect(lambda *_: self._on_changed())
+
+    def open_for(self, about: str) -> None:
+        # Not how far the last choice reached: that was about another joint.
+        self._reach = _ALL if about == FOR_ALL else ""
 
     def first_focus(self) -> QWidget:
         return self.kinds

@@ -59,8 +59,8 @@ class SidePanel(QWidget):
     def show_document(self) -> None:
         """Show the document as it is; the only place that writes to the panel's widgets."""
 
-    def open_for(self, output_id: str) -> None:
-        """Be about an output, where the panel is about one; "" asks for none in particular."""
+    def open_for(self, about: str) -> None:
+        """Be about an output, or about all slides, where the panel can be; "" asks for nothing in particular."""
 
     def first_focus(self) -> QWidget:
         """Return what takes the keys when the panel opens."""

@@ -89,8 +89,8 @@ class ZonesPanel(SidePanel):
             grid.addLayout(place, row, 0, 1, 2)
         return grid
 
-    def open_for(self, output_id: str) -> None:
-        self._output_id = output_id or self.desk.cells.chosen_place()[1]
+    def open_for(self, about: str) -> None:
+        self._output_id = about or self.desk.cells.chosen_place()[1]
 
     def first_focus(self) -> QWidget:
         return self.fields["action_safe"]

@@ -153,9 +153,9 @@ class MainWindow(QMainWindow):
         self.setWindowModified(not session.is_saved)
         show_actions(self.desk, self.pages.currentWidget() is self.workplace)
 
-    def _open(self, name: str, output_id: str) -> None:
+    def _open(self, name: str, about: str) -> None:
         if name in PANELS:
-            self.side.open(name, output_id)
+            self.side.open(name, about)
         elif name == "bench":
             self.side.setCurrentWidget(self.bench)
             self.bench.canvas.setFocus()

@@ -25,10 +25,10 @@ class Side(QStackedWidget):
             self.addWidget(panel)
         return self.panels[name]
 
-    def open(self, name: str, output_id: str) -> None:
-        """Show a panel, about an output where it is about one."""
+    def open(self, name: str, about: str) -> None:
+        """Show a panel, about an output or all slides where that is asked for."""
         panel = self.panel(name)
-        panel.open_for(output_id)
+        panel.open_for(about)
         self.setCurrentWidget(panel)
         panel.first_focus().setFocus()
 

@@ -9,6 +9,7 @@ from jaunty_frame.core.motion.courses import Direction
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.photos import remove_photos
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import project_settings
@@ -45,6 +46,14 @@ def _another_move(project: Project, finding: Finding) -> Edit:
     return set_on_slides([finding.slide_id], "Move", move=None, direction=Direction.AUTO)
 
 
+def _remove_with_photo(project: Project, finding: Finding) -> Edit:
+    """Remove a slide; its photo, which cannot be used, goes with the last slide that shows it."""
+    others = [slide for slide in project.slides if slide.id != finding.slide_id]
+    if any(finding.photo_id in slide.exhibit.photos for slide in others):
+        return remove_slides([finding.slide_id])
+    return remove_photos([finding.photo_id])._replace(label="Remove slide")
+
+
 NO_REMEDY = Remedy("none", "", lambda project, finding: None)
 BACK_TO_SOLVED = Remedy("back-to-solved", "Back to solved", _back_to_solved)
 PLACE_SUBJECT = Remedy("place-subject", "Show all that must stay", _placing(Placement.SUBJECT))
@@ -58,6 +67,6 @@ TRANSITION_AS_RULED = Remedy(
 )
 SLOWER = Remedy("slower", "Give it more time", _slower)
 ANOTHER_MOVE = Remedy("another-move", "Let it vary", _another_move)
-REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", lambda project, finding: remove_slides([finding.slide_id]))
+REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", _remove_with_photo)
 # The importer looks again; that is no edit.
 FIND_AGAIN = Remedy("find-again", "Find keep areas again", lambda project, finding: None)
