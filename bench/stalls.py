@@ -24,7 +24,7 @@ from jaunty_frame.core.time.typed_seconds import typed_seconds
 from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, carry_over
-from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.seconds import change_seconds, fit_show
 from jaunty_frame.document.edits.slides import leave_out, set_on_slides
@@ -102,8 +102,9 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         return [slide.id for slide in project.slides]
 
     def carried(project: Project) -> Edit:
-        source = project.slides[next(seconds)]
-        return carry_over(source.id, {SlideAspect.MOVE, SlideAspect.SECONDS}, ids(project), mirrored=True)
+        source = project.slides[next(seconds)].id
+        other = set_on_slides([source], "Seconds", seconds=Fraction(next(seconds), 7))
+        return all_of([other, carry_over(source, {SlideAspect.MOVE, SlideAspect.SECONDS}, ids(project), mirrored=True)])
 
     def select_all() -> None:
         sheet.clearSelection()

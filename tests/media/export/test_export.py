@@ -17,6 +17,7 @@ from PIL import Image
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.slides import leave_out, remove_slides
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import PRESETS, output_from_text
@@ -31,7 +32,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
-from jaunty_frame.show.planning.plan import plan_output
+from jaunty_frame.show.planning.plan import Planner, plan_output
 from tests.media.photo_sets import write_set
 
 SMALL = ("320x568", "480x480@25", "640x360@30000/1001")
@@ -176,6 +177,9 @@ class Files(WithProject):
 
 
 class Failures(WithProject):
+    def plans(self):
+        return list(Planner().plans(self.project).values())
+
     def leftovers(self):
         return [path.name for path in self.folder.iterdir() if "mp4" in path.name]
 
@@ -204,9 +208,19 @@ class Failures(WithProject):
     def test_missing_photos_and_empty_shows_are_refused(self):
         (self.folder / "photo-1.jpg").unlink()
         with self.assertRaisesRegex(ExportError, "photo-1.jpg"):
-            ensure_exportable(self.project, self.folder)
+            ensure_exportable(self.project, self.folder, self.plans())
         with self.assertRaisesRegex(ExportError, "no slides"):
-            ensure_exportable(Project(), self.folder)
+            ensure_exportable(Project(), self.folder, [])
+
+    def test_photos_that_no_output_shows_may_be_missing_and_an_output_that_shows_none_is_told(self):
+        first, photo = self.project.slides[0], self.project.photos[0]
+        Path(self.folder, photo.path).unlink()
+        self.project = remove_slides([first.id]).apply(self.project)
+        ensure_exportable(self.project, self.folder, self.plans())
+        ids, output = [slide.id for slide in self.project.slides], self.project.outputs[0]
+        self.project = leave_out(ids, output.id, True).apply(self.project)
+        with self.assertRaisesRegex(ExportError, f"left out of {output.name}"):
+            ensure_exportable(self.project, self.folder, self.plans())
 
     def test_a_folder_that_cannot_be_written_gets_a_sentence(self):
         plan = plan_output(self.project, SMALL[0])

@@ -24,11 +24,11 @@ def run(
         raise UsageError(f"{to} must end in .png; frames are written as PNG.")
     opened = Opened(project)
     chosen = opened.plans([output])[0]
+    ensure_exportable(opened.project, opened.folder, [chosen])
     try:
         n = floor(parse_fraction(at) * chosen.output.frame_rate)
     except UsageError as error:
         raise UsageError(f"--at: {error}") from error
     if n >= chosen.schedule.total:
         raise UsageError(f"--at {at} lies past the end; the show in {output} has {float(chosen.seconds):g} s.")
-    ensure_exportable(opened.project, opened.folder)
     export_frame(chosen, opened.source, n, to)

@@ -24,11 +24,15 @@ def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
     return f"{title}-{output.id}-{output.width}x{output.height}{FORMATS[form].suffix}"
 
 
-def ensure_exportable(project: Project, folder: Path) -> None:
-    """Raise ExportError where there is nothing to show, or where a photo is missing."""
+def ensure_exportable(project: Project, folder: Path, plans: Sequence[Plan]) -> None:
+    """Raise ExportError where there is nothing to show in an output, or where a photo that is shown is missing."""
     if not project.slides:
         raise ExportError("The project has no slides; add photos first.")
-    missing = [Path(p.path).name for p in project.photos if not resolved(p.path, folder).is_file()]
+    empty = [plan.output.name for plan in plans if not plan.shown]
+    if empty:
+        raise ExportError(f"All slides are left out of {', '.join(empty)}; show some there, or export the others.")
+    shown = [slide for k, slide in enumerate(project.slides) if any(k in plan.shown for plan in plans)]
+    missing = [Path(p.path).name for p in project.photos_of(shown) if not resolved(p.path, folder).is_file()]
     if missing:
         names = ", ".join(missing[:5]) + (f" and {len(missing) - 5} more" if len(missing) > 5 else "")
         raise ExportError(f"Photos are missing: {names}. Put them back, or remove their slides.")
@@ -63,7 +67,7 @@ class ExportJob:
 
     def ensure_possible(self) -> None:
         """Raise ExportError where there is nothing to show, or where a photo is missing."""
-        ensure_exportable(self.project, self.folder)
+        ensure_exportable(self.project, self.folder, self.plans)
 
     def existing(self) -> list[str]:
         """Return the names of files that would be replaced."""
