@@ -65,6 +65,7 @@ class PacePanel(SidePanel):
         self.cut.clicked.connect(self._cut)
         self.beats_fault = quiet_label("")
         self.beats_fault.setWordWrap(True)
+        self.beats_fault.hide()
         self.by_ear = QPushButton("Play, and change by ear")
         self.by_ear.setToolTip("While the show runs, the pictures change where you press T")
         self.by_ear.clicked.connect(lambda: desk.open("by-ear"))
@@ -159,7 +160,11 @@ class PacePanel(SidePanel):
         output = self._output()
         if output is not None:
             tempo, offset = (Fraction(round(field.value() * 1000), 1000) for field in (self.tempo, self.offset))
-            self._try(cut_on_beats(tempo, offset, self.every.value, output.id), self.beats_fault.setText)
+            self._try(cut_on_beats(tempo, offset, self.every.value, output.id), self._say_of_beats)
+
+    def _say_of_beats(self, sentence: str) -> None:
+        self.beats_fault.setText(sentence)
+        self.beats_fault.setVisible(bool(sentence))
 
     def _set_new(self, seconds: float) -> None:
         value = Fraction(round(seconds * 100), 100)
