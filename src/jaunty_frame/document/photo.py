@@ -98,6 +98,8 @@ class Photo(Value):
     """Found with the keep areas; it goes when the user changes them."""
     finder: Annotated[int, Field(ge=0)] = 0
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
+    seems_turned: Annotated[int, Field(ge=0, le=3)] = 0
+    """Quarter turns clockwise after which its people would stand upright, as it seems; found with the keep areas."""
 
     @property
     def upright_size(self) -> tuple[int, int]:

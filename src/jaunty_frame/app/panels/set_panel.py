@@ -159,6 +159,7 @@ class SetPanel(SidePanel):
         shown = "not shown" if not used else "shown" if used == 1 else f"shown {used} times"
         state = self.session.states.get(photo.id, PhotoState.PRESENT)
         marks = "" if state is PhotoState.PRESENT else f", {state.value}"
+        marks += ", seems to lie on its side" if photo.seems_turned else ""
         item = QTreeWidgetItem([f"{_name(photo)}\n{width}×{height}, {photo.shape.value}, {shown}{marks}"])
         item.setData(0, Qt.ItemDataRole.UserRole, photo.id)
         item.setSizeHint(0, QSize(0, _PICTURE_PX + 6))

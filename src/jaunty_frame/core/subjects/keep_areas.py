@@ -113,6 +113,14 @@ class KeepAreaFinder:
         areas = (*seen.heads, *letters, *subjects)
         return Found(areas, _in_strips(attention) if areas else np.zeros((2, ATTENTION_STRIPS)))
 
+    def turns_wanted(self, photo: Pixels) -> int:
+        """Return the quarter turns clockwise (1 or 3) after which faces show in a photo that has none as it is.
+
+        0 where there are none, or both ways. A face is hardly ever seen in what is none, and never lying on its side.
+        """
+        shown = [turns for turns in (1, 3) if self._faces.faces(np.ascontiguousarray(np.rot90(photo, -turns)))]
+        return shown[0] if len(shown) == 1 else 0
+
     def look(self, photo: Pixels) -> Seen:
         """Return what shows in ``photo`` (H, W, 3) uint8 B G R, upright, longer side at most LOOKED_AT_PX."""
         heads = _heads(self._faces.faces(photo))

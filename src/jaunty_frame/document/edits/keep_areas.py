@@ -27,6 +27,18 @@ def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") ->
     return Edit("Keep areas", apply, merge)
 
 
+def set_seems_turned(photo_id: str, quarter_turns: int, seems_turned: int) -> Edit:
+    """Take over how a photo seems to lie that was turned by ``quarter_turns``; turned since, it is left alone."""
+
+    def apply(project: Project) -> Project:
+        photo = next((photo for photo in project.photos if photo.id == photo_id), None)
+        if photo is None or photo.quarter_turns != quarter_turns or photo.seems_turned == seems_turned:
+            return project
+        return with_photo(project, photo_id, seems_turned=seems_turned)
+
+    return Edit("Photo looked at", apply)
+
+
 def set_found_areas(
     photo_id: str,
     areas: Sequence[KeepArea],

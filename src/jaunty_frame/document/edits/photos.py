@@ -120,7 +120,7 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
         areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
         attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
-        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention)
+        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention, seems_turned=0)
 
     def apply(project: Project) -> Project:
         slides = {slide.id for slide in project.slides if turning.intersection(slide.exhibit.photos)}

@@ -9,9 +9,10 @@ from importlib.resources import files
 
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
-from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.keep_areas import set_found_areas
+from jaunty_frame.document.edits.edit import Edit, all_of
+from jaunty_frame.document.edits.keep_areas import set_found_areas, set_seems_turned
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError
@@ -39,16 +40,21 @@ def found_areas(photo: Pixels) -> tuple[tuple[KeepArea, ...], Attention]:
 
     Every thread has a finder of its own, read when it is first used.
     """
-    finder = getattr(_own, "finder", None)
-    if finder is None:
-        finder = _own.finder = KeepAreaFinder(finder_models())
-    areas, attention = finder.find(photo[..., :3])
+    areas, attention = _finder().find(photo[..., :3])
     kept = (
         KeepArea(box=area.box, weight=area.weight, origin="found", what=area.what, confidence=area.confidence)
         for area in areas
     )
     across, down = (tuple(strips) for strips in attention.tolist())
     return tuple(kept), Attention(across=across, down=down)
+
+
+def _finder() -> KeepAreaFinder:
+    """Return this thread's finder."""
+    finder = getattr(_own, "finder", None)
+    if finder is None:
+        finder = _own.finder = KeepAreaFinder(finder_models())
+    return finder
 
 
 def unseen_photos(project: Project) -> list[Photo]:
@@ -85,10 +91,24 @@ def find_areas(
 
 def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
     try:
-        areas, attention = found_areas(source.thumbnail(photo_file(photo)))
+        pixels = source.thumbnail(photo_file(photo))
+        areas, attention = found_areas(pixels)
+        turned = _turns_wanted(photo, pixels, areas)
     except (PhotoError, cv2.error, ValueError, MemoryError):
         return None  # one odd photo must not cost the others their areas
-    return set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
+    found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
+    return all_of([found, set_seems_turned(photo.id, photo.quarter_turns, turned)])
+
+
+def _turns_wanted(photo: Photo, pixels: Pixels, areas: Sequence[KeepArea]) -> int:
+    """Return by how much a photo seems to be turned, in quarter turns.
+
+    Cameras and phones say which way is up, and when a photo was taken; to look at those too would take a third of the
+    time more.
+    """
+    if photo.taken or any(area.what is AreaKind.HEAD for area in areas):
+        return 0
+    return _finder().turns_wanted(pixels[..., :3])
 
 
 def with_areas_found(

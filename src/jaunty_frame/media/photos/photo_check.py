@@ -82,6 +82,7 @@ def _fields(photo: Photo) -> dict[str, object]:
         "keep_areas",
         "attention",
         "finder",
+        "seems_turned",
     )
     return {name: getattr(photo, name) for name in names}
 

@@ -9,7 +9,7 @@ from jaunty_frame.core.motion.courses import Direction
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.photos import remove_photos
+from jaunty_frame.document.edits.photos import remove_photos, turn_photos
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import project_settings
@@ -54,6 +54,10 @@ def _remove_with_photo(project: Project, finding: Finding) -> Edit:
     return remove_photos([finding.photo_id])._replace(label="Remove slide")
 
 
+def _turned_upright(project: Project, finding: Finding) -> Edit:
+    return turn_photos([finding.photo_id], project.photo(finding.photo_id).seems_turned)
+
+
 NO_REMEDY = Remedy("none", "", lambda project, finding: None)
 BACK_TO_SOLVED = Remedy("back-to-solved", "Back to solved", _back_to_solved)
 PLACE_SUBJECT = Remedy("place-subject", "Show all that must stay", _placing(Placement.SUBJECT))
@@ -65,6 +69,7 @@ TRANSITION_AS_RULED = Remedy(
     "As the house rules say",
     lambda project, finding: set_on_slides([finding.slide_id], "Transition", transition=None),
 )
+TURN_UPRIGHT = Remedy("turn-upright", "Turn it upright", _turned_upright)
 SLOWER = Remedy("slower", "Give it more time", _slower)
 ANOTHER_MOVE = Remedy("another-move", "Let it vary", _another_move)
 REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", _remove_with_photo)
