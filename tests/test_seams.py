@@ -159,6 +159,16 @@ class Seams(unittest.TestCase):
         """Save and open a project."""
         return project_from_text(project_to_text(project))
 
+    def test_any_kind_of_transition_becomes_any_other_with_what_they_share(self):
+        for kind, value_type in TRANSITIONS.types.items():
+            for other in TRANSITIONS.types:
+                with self.subTest(kind=kind, other=other):
+                    value = value_type() if kind == "cut" else value_type(seconds="3/2")
+                    became = TRANSITIONS.converted(value, other)
+                    self.assertEqual(became.kind, other)
+                    if "cut" not in (kind, other):
+                        self.assertEqual(became.seconds, Fraction(3, 2))
+
     def test_a_fill(self):
         painter = fill_painters.FillPainter(stripes)
         with registered(FILLS, StripedFill, fill_painters.FILL_PAINTERS, painter):

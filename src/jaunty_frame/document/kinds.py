@@ -46,10 +46,11 @@ class Kinds(Generic[K]):
         return self._types
 
     def converted(self, value: K, kind: str) -> K:
-        """Return a value of another kind with what both kinds have in common."""
+        """Return a value of another kind with what both kinds have in common: fields of one name and one type."""
         value_type = self.types[kind]
-        names = set(type(value).model_fields) & set(value_type.model_fields) - {"kind"}
-        return value_type(**{name: getattr(value, name) for name in names})
+        before, after = type(value).model_fields, value_type.model_fields
+        names = [name for name in after if name in before and before[name].annotation == after[name].annotation]
+        return value_type(**{name: getattr(value, name) for name in names if name != "kind"})
 
     @contextmanager
     def extended(self, value_type: type[K]) -> Iterator[None]:
