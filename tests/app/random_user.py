@@ -7,7 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QApplication, QWidget
+from PySide6.QtWidgets import QAbstractButton, QAbstractItemView, QApplication, QWidget
 from shiboken6 import isValid
 
 from jaunty_frame.app.panels.panel_list import PANELS
@@ -120,7 +120,8 @@ class RandomUser:
             return
         widget, start = found
         left = Qt.MouseButton.LeftButton
-        if widget in (self._window.sheet.viewport(), self._window.sheet):
+        view = widget if isinstance(widget, QAbstractItemView) else widget.parent()
+        if isinstance(view, QAbstractItemView) and view.dragEnabled():
             return  # a drag of slides runs in a loop of its own, and there is no pointer to end it
         QTest.mousePress(widget, left, self._random.choice(_MODIFIERS), start)
         for _ in range(self._random.randrange(1, 6)):

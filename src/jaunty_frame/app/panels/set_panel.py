@@ -4,8 +4,8 @@ from collections.abc import Callable
 from datetime import datetime
 from typing import Any
 
-from PySide6.QtCore import QMimeData, QSize, Qt
-from PySide6.QtGui import QIcon, QPixmap
+from PySide6.QtCore import QSize, Qt, QTimer
+from PySide6.QtGui import QDrag, QIcon, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QCheckBox,
@@ -57,8 +57,12 @@ class _PhotoTree(QTreeWidget):
         assert group is not None  # groups themselves have no photo
         return self.indexOfTopLevelItem(group), group.indexOfChild(item)
 
-    def mimeData(self, items: Any) -> QMimeData:
-        return photos_data(self._session, set(self.photo_ids()))
+    def startDrag(self, actions: Qt.DropAction) -> None:
+        """Drag the chosen photos. Not by mimeData, whose data Qt and Python would both delete."""
+        if self.photo_ids():
+            drag = QDrag(self)
+            drag.setMimeData(photos_data(self._session, set(self.photo_ids())))
+            drag.exec(Qt.DropAction.CopyAction)
 
 
 class SetPanel(SidePanel):
@@ -78,7 +82,8 @@ class SetPanel(SidePanel):
         self.unused = QCheckBox("Only those that are not shown")
         self.unused.toggled.connect(lambda _: self._fill())
         self.tree = _PhotoTree(desk.session)
-        self.tree.itemActivated.connect(lambda *_: self._show_chosen())
+        # Later: the tree is filled anew, and its item is still in Qt's hands.
+        self.tree.itemActivated.connect(lambda *_: QTimer.singleShot(0, self, self._show_chosen))
         self.tree.itemSelectionChanged.connect(self._show_buttons)
         self.show_button = QPushButton("Show at the end")
         self.show_button.clicked.connect(self._show_chosen)
