@@ -14,7 +14,6 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
-    QResizeEvent,
     QShowEvent,
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -29,6 +28,7 @@ _INTERVAL_MS = 66
 _LOOP_MS = 2400
 _NAME_PX = 20
 _GAP = 8
+_USUAL_WIDTH = 440
 _RESTS = 0.25
 """For this part of its time a miniature shows its beginning, and for as long its end."""
 
@@ -94,13 +94,13 @@ class Miniatures(QWidget):
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self.updateGeometry()
-
     def _picture_high(self) -> int:
-        """Return the height of the highest picture: wide ones are as wide as their column lets them be."""
-        wide = max(self.width() // self._columns - _GAP, 1)
+        """Return the height of the highest picture: wide ones are as wide as a column lets them be.
+
+        Of a panel of usual width: a height that followed the width would make a scroll bar come, which takes width, so
+        that it goes again, and so on without an end.
+        """
+        wide = _USUAL_WIDTH // self._columns - _GAP
         aspects = {float(one.plan.output.aspect) for one in self.shown}
         return max((min(self._picture_px, round(wide / aspect)) for aspect in aspects), default=self._picture_px)
 
