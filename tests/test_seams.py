@@ -25,7 +25,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
-from jaunty_frame.document.file_format import project_from_text, project_schema, project_to_text
+from jaunty_frame.document.files.project_format import project_from_text, project_schema, project_to_text
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.kinds import Kinds
 from jaunty_frame.document.model import Project, Slide, build_models

@@ -13,7 +13,7 @@ from shiboken6 import isValid
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.document.edits.outputs import add_output, remove_output
-from jaunty_frame.document.file_format import project_from_text, project_to_text
+from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.outputs import PRESETS
 
 _KEYS = (

@@ -89,6 +89,8 @@ class WindowCase(unittest.TestCase):
         window.show()
 
         def close() -> None:
+            # The offscreen platform deletes what is on its clipboard after the application, and crashes; X11 does not.
+            self.app.clipboard().clear()
             window.session.forget_changes()
             window.close()
             window.deleteLater()

@@ -1,7 +1,10 @@
 """Verbs that change a project: whole or not at all, told in one line, tried without writing."""
 
+import json
 import unittest
 from fractions import Fraction
+
+import jsonschema
 
 from jaunty_frame.media.projects.project_store import load_project
 from jaunty_frame.show.planning.plan import Planner
@@ -159,6 +162,8 @@ class Fields(CommandCase):
         self.done("look", self.project, "--save", "Hung", "--from", "1", "--aspects", "placement,seconds")
         file = self.folder / "hung.json"
         self.done("look", self.project, "--apply", "Hung", "--export", file)
+        schema = json.loads(self.run_program("schema", "--look")[1])
+        jsonschema.validate(json.loads(file.read_text()), schema)
         other = self.folder / "other.jaunty"
         self.run_program("new", self.folder / "photos", "--to", other, "--output", "tall")
         self.done("look", other, "--import", file)

@@ -129,7 +129,7 @@ class Undo(unittest.TestCase):
             add_output(PRESETS[0]),
             remove_slides(["c-1"]),
         ):
-            self.assertTrue(history.apply(edit, place=edit.label))
+            self.assertTrue(history.apply(edit, lambda edit=edit: edit.label))
             states.append(history.project)
         for k in range(len(states)):
             self.assertEqual(history.steps()[0].label, "Title")

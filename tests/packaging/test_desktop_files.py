@@ -6,7 +6,7 @@ import unittest
 import xml.etree.ElementTree as Tree
 from pathlib import Path
 
-from jaunty_frame.document.file_format import project_schema
+from jaunty_frame.document.files.project_format import project_schema
 
 ROOT = Path(__file__).resolve().parents[2]
 NAME = "org.jauntyframe.JauntyFrame"

@@ -1,5 +1,6 @@
 """Undo and redo: the history keeps whole projects, which share what they have in common."""
 
+from collections.abc import Callable
 from itertools import pairwise
 from typing import Any, NamedTuple
 
@@ -71,16 +72,16 @@ class History:
         labels = [step.label for step in (*self._past, *reversed(self._future))]
         return [Step(label, before, after) for label, (before, after) in zip(labels, pairwise(states), strict=True)]
 
-    def apply(self, edit: Edit, place: Any = None) -> bool:
+    def apply(self, edit: Edit, where: Callable[[], Any] = lambda: None) -> bool:
         """Apply ``edit``; return whether anything changed. Steps with the same merge key become one.
 
-        place : where the user is, which ``undo`` and ``redo`` return.
+        where : gives the place at which the user is, which ``undo`` and ``redo`` return; asked where a step is made.
         """
         after = edit.apply(self.project)
         if after is self.project:
             return False
         if not (edit.merge and self._past and self._past[-1].merge == edit.merge):
-            self._past.append(_Step(edit.label, edit.merge, self._state(), place))
+            self._past.append(_Step(edit.label, edit.merge, self._state(), where()))
             del self._past[:-LONGEST]
         self._future.clear()
         self.project = after

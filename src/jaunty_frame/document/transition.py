@@ -22,6 +22,11 @@ class Transition(Kind):
     def joint_seconds(self) -> Fraction:
         return NO_TIME
 
+    @property
+    def light_changes(self) -> int:
+        """How often the picture may go lighter or darker on the way; many in a second may be flashes."""
+        return 1
+
 
 class TimedTransition(Transition):
     """Base of those that take time. easing : of the way from the old picture to the new."""

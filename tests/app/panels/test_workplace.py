@@ -9,6 +9,7 @@ from PySide6.QtTest import QTest
 
 from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, photos_data
 from jaunty_frame.document.aspects import SlideAspect
+from jaunty_frame.document.edits.photos import remove_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.photo import Shape
 from tests.app.window_case import OUTPUTS, WindowCase
@@ -184,6 +185,12 @@ class Clipboard(PanelCase):
         self.assertEqual((len(shown.slides), len(shown.photos)), (2, 2))
         self.assertTrue(all(photo.path.startswith(str(self.folder)) for photo in shown.photos))
         self.assertEqual([photo.content for photo in shown.photos], [p.content for p in self.project.photos[:2]])
+        # In a project with a place of its own they are named as its own photos are.
+        other.files.save_to(self.folder / "other.jaunty")
+        other.session.apply(remove_photos([photo.id for photo in shown.photos]))
+        other.desk.actions["paste"].trigger()
+        self.wait_until(lambda: not other.session.is_working)
+        self.assertEqual([p.path for p in other.session.project.photos], [p.path for p in self.project.photos[:2]])
 
     def test_pictures_of_other_programs_come_in_as_files(self):
         image = QImage(300, 200, QImage.Format.Format_RGB32)

@@ -10,7 +10,7 @@ from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.photos import add_photos, set_on_photo
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.file_format import project_from_text, project_to_text
+from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.model import Accepted, HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo

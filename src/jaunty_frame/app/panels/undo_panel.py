@@ -29,6 +29,8 @@ class UndoPanel(SidePanel):
 
     def show_document(self) -> None:
         steps, done = self.session.steps(), self.session.step
+        known = {(id(step.before), id(step.after)) for step in steps}
+        self._said = {key: said for key, said in self._said.items() if key in known}
         self.list.clear()
         for k, words in enumerate(["As it was opened", *map(self._words, steps)]):
             item = QListWidgetItem(f"{words}, taken back" if k > done else words)

@@ -57,14 +57,13 @@ class Miniatures(QWidget):
         images: CellImages,
         columns: int,
         picture_px: int,
-        parent: QWidget | None = None,
     ) -> None:
         super().__init__()
         self._session, self._images, self._columns = session, images, columns
         self._picture_px = picture_px
         self.shown: list[Miniature] = []
         self._pictures: dict[Any, QImage] = {}
-        self._asked: dict[CellRequest, Any] = {}
+        self._asked: set[CellRequest] = set()
         self._value: Any = None
         self._clock = QElapsedTimer()
         self._clock.start()
@@ -137,7 +136,7 @@ class Miniatures(QWidget):
                 # What it needs is made ready with a picture of its middle; all instants need the same.
                 request = cell_request(one.plan, one.content(0.5), *size)
                 if request not in self._asked:
-                    self._asked[request] = one.key
+                    self._asked.add(request)
                     self._images.remake(request, self._session.source)
         self.update()
 

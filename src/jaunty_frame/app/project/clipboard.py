@@ -7,7 +7,7 @@ from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QMimeData, QUrl
 from PySide6.QtGui import QImage, QImageWriter
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.document.slides_format import (
+from jaunty_frame.document.files.slides_format import (
     CopiedSlides,
     copied_photos,
     copied_slides,

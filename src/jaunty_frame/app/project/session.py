@@ -8,13 +8,14 @@ from PySide6.QtCore import QObject, Signal
 from jaunty_frame.app.project.autosaver import Autosaver
 from jaunty_frame.app.project.show_work import Shown, ShowWork
 from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.files.slides_format import CopiedSlides
 from jaunty_frame.document.history import History, Step
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.media.projects.project_store import load_project, rebased, save_project
+from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.finding import Finding
@@ -94,6 +95,12 @@ class Session(QObject):
         """Return a photo's path as one that holds outside the project too."""
         return str(resolved(path, self.folder))
 
+    def taken_in(self, copied: CopiedSlides) -> CopiedSlides:
+        """Return slides of another project with the paths of their photos as this one names its own."""
+        folder = self.folder if self.path else None
+        photos = tuple(photo.changed(path=path_from(folder, Path(photo.path))) for photo in copied.photos)
+        return copied.changed(photos=photos)
+
     @property
     def is_saved(self) -> bool:
         return self.latest is self._saved
@@ -167,7 +174,7 @@ class Session(QObject):
 
     def apply(self, edit: Edit) -> None:
         try:
-            changed = self._history.apply(edit, self.where())
+            changed = self._history.apply(edit, self.where)
         except (JauntyError, LookupError, StopIteration, ValueError):
             if self.latest is self.project:
                 raise

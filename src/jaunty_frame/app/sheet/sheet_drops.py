@@ -6,9 +6,10 @@ from PySide6.QtGui import QDragMoveEvent, QDropEvent
 from jaunty_frame.app.project.clipboard import copied_in, files_in, holds_slides, picture_in, window_name
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.block_table import BlockTable
+from jaunty_frame.document.edits.pasting import paste_slides
 from jaunty_frame.document.edits.photos import show_photos
 from jaunty_frame.document.edits.slides import move_slides
-from jaunty_frame.document.slides_format import CopiedSlides, paste_slides
+from jaunty_frame.document.files.slides_format import CopiedSlides
 
 _EDGE_PX = 36
 _SCROLL_PX = 24
@@ -87,7 +88,7 @@ class SheetDrops(QObject):
         if own:
             self._session.apply(show_photos([photo.id for photo in copied.photos], before))
         else:
-            self._session.apply(paste_slides(copied, before))
+            self._session.apply(paste_slides(self._session.taken_in(copied), before))
         self.landed.emit([slide.id for slide in self._session.latest.slides if slide.id not in known])
 
     def _scroll_on(self) -> None:

@@ -10,6 +10,9 @@ from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.show.words import ORDER_WORDS, size_words
 
+SLIDE_ACTIONS = ("leave-out", "repeat", "turn-left", "turn-right", "find-again", "remove")
+"""What is done to the chosen slides, by name."""
+
 
 def output_presets_menu(desk: Desk, parent: QWidget) -> QMenu:
     """Return the menu that adds an output."""
@@ -52,17 +55,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("add-photos", "add-folder", add_output),
         ("set", "house-rules", "looks", "carry", "joint", "pace", "by-ear", "zones"),
         ("cut", "copy", "paste", "undo-list"),
-        (
-            choose_menu(desk, menu),
-            order_menu(desk, menu),
-            seconds_menu(desk, menu),
-            "leave-out",
-            "repeat",
-            "turn-left",
-            "turn-right",
-            "find-again",
-            "remove",
-        ),
+        (choose_menu(desk, menu), order_menu(desk, menu), seconds_menu(desk, menu), *SLIDE_ACTIONS),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
         ("quit",),
     ):

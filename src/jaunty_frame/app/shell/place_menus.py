@@ -7,7 +7,7 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell.menus import choose_menu, order_menu, seconds_menu, without_argument
+from jaunty_frame.app.shell.menus import SLIDE_ACTIONS, choose_menu, order_menu, seconds_menu, without_argument
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.outputs import duplicate_output, remove_output, set_on_output
 from jaunty_frame.document.edits.slides import set_on_slides
@@ -65,20 +65,7 @@ class PlaceMenus(QObject):
         menu = QMenu(self._window)
         for part in (seconds_menu, order_menu, choose_menu):
             menu.addMenu(part(self._desk, menu))
-        for name in (
-            "cut",
-            "copy",
-            "paste",
-            "joint",
-            "carry",
-            "looks",
-            "leave-out",
-            "repeat",
-            "turn-left",
-            "turn-right",
-            "find-again",
-            "remove",
-        ):
+        for name in ("cut", "copy", "paste", "joint", "carry", "looks", *SLIDE_ACTIONS):
             menu.addAction(self._desk.actions[name])
         menu.addMenu(self._as_ruled_menu(menu))
         hand_set = [cell for cell in self._desk.cells.chosen_cells() if session.project.hand_set_framing(*cell)]

@@ -114,11 +114,3 @@ def turned_box(box: Window, quarter_turns: int) -> Window:
 def turned_size(width: int, height: int, quarter_turns: int) -> tuple[int, int]:
     """Return the size of a photo after ``quarter_turns``."""
     return (height, width) if quarter_turns % 2 else (width, height)
-
-
-def window_of_aspect(window: Window, photo_aspect: float, aspect: float) -> Window:
-    """Return the window of ``aspect`` about the centre of ``window``, with the same area in pixels."""
-    x, y, w, h = window
-    scale = (w * photo_aspect / (h * aspect)) ** 0.5
-    width, height = w / scale, h * scale
-    return Window(x + (w - width) / 2, y + (h - height) / 2, width, height)

@@ -26,11 +26,6 @@ def fraction_text(value: Fraction) -> str:
     return f"{value.numerator}/{value.denominator}"
 
 
-def frame_at(seconds: Fraction, rate: Fraction) -> int:
-    """Return the frame boundary nearest to ``seconds``: floor(seconds x rate + 1/2)."""
-    return int(seconds * rate + Fraction(1, 2))
-
-
 def clock_text(seconds: Fraction | float) -> str:
     """Return a duration for people: "60.9 s", from ten minutes on "10:05"."""
     if seconds < 600:

@@ -7,10 +7,11 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.house_rules import shape_rules_of
 from jaunty_frame.document.edits.photos import turn_photos, with_photo
 from jaunty_frame.document.edits.slides import with_slides
+from jaunty_frame.document.files.json_text import faults
 from jaunty_frame.document.fill import FILLS, Fill
-from jaunty_frame.document.json_text import faults
 from jaunty_frame.document.kinds import Kinds
 from jaunty_frame.document.model import HouseRules, Project, ShapeRules, Slide
 from jaunty_frame.document.photo import Shape
@@ -53,8 +54,7 @@ def set_rule_fields(settings: Settings, shape: Shape | None = None) -> Edit:
         rules = project.house_rules
         if shape is None:
             return project.changed(house_rules=_with(rules, settings, _RULES, rules))
-        own = next((one for one in rules.shapes if one.shape is shape), ShapeRules(shape=shape))
-        after = _with(own, settings, _SHAPE_RULES, rules)
+        after = _with(shape_rules_of(rules, shape) or ShapeRules(shape=shape), settings, _SHAPE_RULES, rules)
         others = tuple(one for one in rules.shapes if one.shape is not shape)
         says_something = any(getattr(after, name) is not None for name in _SHAPE_RULES)
         return project.changed(house_rules=rules.changed(shapes=(*others, after) if says_something else others))

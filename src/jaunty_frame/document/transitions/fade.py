@@ -12,3 +12,7 @@ class Fade(TimedTransition):
     label: ClassVar[str] = "Fade through"
     kind: Literal["fade"] = "fade"
     colour: Annotated[Colour, Shown("Through")] = "#000000"
+
+    @property
+    def light_changes(self) -> int:
+        return 2

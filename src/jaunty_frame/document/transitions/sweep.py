@@ -18,3 +18,7 @@ class Sweep(TimedTransition):
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=4), Shown("Colours")] = ("#4f5d1c", "#c8b48a")
     stagger: Annotated[float, Field(ge=0.1, le=1.0), Shown("Apart", "", 0.05)] = 0.3
     easing: Annotated[EasingValue, Shown("Easing")] = EASE_IN_OUT
+
+    @property
+    def light_changes(self) -> int:
+        return 1 + len(self.colours)

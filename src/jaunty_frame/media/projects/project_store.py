@@ -4,10 +4,10 @@ import os
 import stat
 from pathlib import Path
 
-from jaunty_frame.document.file_format import project_from_text, project_to_text
-from jaunty_frame.document.json_text import MAX_BYTES
+from jaunty_frame.document.files.json_text import MAX_BYTES
+from jaunty_frame.document.files.look_format import look_from_text, look_to_text
+from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.look import Look
-from jaunty_frame.document.look_format import look_from_text, look_to_text
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import ProjectError, shown_name
 from jaunty_frame.media.atomic import reason_of, write_whole

@@ -9,8 +9,8 @@ from typing import NamedTuple
 
 from platformdirs import user_state_dir
 
-from jaunty_frame.document.file_format import project_from_text, project_to_text
-from jaunty_frame.document.json_text import MAX_BYTES
+from jaunty_frame.document.files.json_text import MAX_BYTES
+from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import is_running, write_whole

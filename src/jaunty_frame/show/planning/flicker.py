@@ -9,17 +9,14 @@ Flashes = dict[int, int]
 
 
 def spans_that_may_flash(plan: Plan) -> list[tuple[int, int]]:
-    """Return frames (first, end) in which there are more changes within a second than three flashes have.
-
-    A slide that follows another may change the light once, one through a colour twice, panels once each.
-    """
+    """Return frames (first, end) in which there are more changes within a second than three flashes have."""
     rate, schedule = plan.output.frame_rate, plan.schedule
     changes: list[tuple[int, int]] = []
     for k in plan.shown:
         transition = joint(plan, k)
         if transition is not None:
             at = schedule.first[k] + schedule.frames[k]
-            changes.append((at, 2 if transition.kind == "fade" else 1 + len(getattr(transition, "colours", ()))))
+            changes.append((at, transition.light_changes))
     second, spans = int(rate), list[tuple[int, int]]()
     for i, (begin, _) in enumerate(changes):
         within = [(at, count) for at, count in changes[i:] if at <= begin + second]

@@ -1,13 +1,13 @@
 """The project file: JSON with a format name and a version, checked as a whole before anything is believed.
 
-Older versions are brought up to date first (``document.upgrades``).
+Older versions are brought up to date first (``document.files.upgrades``).
 """
 
 from typing import Any
 
-from jaunty_frame.document.json_text import Form, checked, read_object, write_object
+from jaunty_frame.document.files.json_text import Form, checked, read_object, write_object
+from jaunty_frame.document.files.upgrades import UPGRADES
 from jaunty_frame.document.model import FORMAT, VERSION, Project
-from jaunty_frame.document.upgrades import UPGRADES
 
 _FORM = Form(FORMAT, VERSION, "project")
 

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.file_format import project_from_text, project_schema, project_to_text
+from jaunty_frame.document.files.project_format import project_from_text, project_schema, project_to_text
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import VERSION, HandSet, HouseRules, Project, Slide
@@ -51,7 +51,7 @@ def full_project():
         fill=PlainFill(colour="#a0b1c2"),
         transition=Cut(),
     )
-    # All of it could be said in version 2 already; tests/document/golden/version-2.jaunty is the same project.
+    # All of it could be said in version 2 already; tests/document/files/golden/version-2.jaunty is the same project.
     rules = HouseRules(fill=BlurredFill(), move=Move.HOLD, fade_in=Fraction(0))
     framings = (
         HandSet(slide="abc-1", output="disc", opening=(-0.1, 0, 1.2, 1), closing=(0, 0, 0.5, 0.5)),
