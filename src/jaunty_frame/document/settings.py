@@ -71,7 +71,10 @@ def shape_of(slide: Slide, photos: Mapping[str, Photo]) -> Shape | None:
 
 def project_settings(project: Project, slides: Iterable[Slide] | None = None) -> list[Settings]:
     """Return what holds for slides of a project, by default for all."""
-    photos = {photo.id: photo for photo in project.photos}
-    by_shape = {shape: rules_of_shape(project.house_rules, shape) for shape in (None, *Shape)}
+    rules = project.house_rules
     chosen = project.slides if slides is None else slides
+    if not rules.shapes:
+        return [settings_of(slide, rules) for slide in chosen]
+    photos = {photo.id: photo for photo in project.photos}
+    by_shape = {shape: rules_of_shape(rules, shape) for shape in (None, *Shape)}
     return [settings_of(slide, by_shape[shape_of(slide, photos)]) for slide in chosen]

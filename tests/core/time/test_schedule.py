@@ -1,7 +1,6 @@
 """Schedules: check values, and that frames neither overlap nor leave gaps."""
 
 import unittest
-from fractions import Fraction
 from fractions import Fraction as F
 from math import floor
 
@@ -49,7 +48,7 @@ class Laws(unittest.TestCase):
             for n in range(first, first + frames):
                 seen[n] += 1
         self.assertTrue(all(1 <= count <= 2 for count in seen))
-        self.assertEqual(schedule.total, floor(timing.seconds * rate + Fraction(1, 2)))
+        self.assertEqual(schedule.total, floor(timing.seconds * rate + F(1, 2)))
         self.assertLessEqual(schedule.fade_in + schedule.fade_out, schedule.total + 1)
 
 

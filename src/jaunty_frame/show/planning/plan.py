@@ -289,7 +289,8 @@ class _Times:
         if (shown, pace) not in self._timings:
             rules, seen = self._table.rules, [self._table.settings[k] for k in shown]
             timing = show_timing(
-                [max(own.seconds * pace, MIN_SECONDS) for own in seen],
+                # Products of fractions take long, and hardly an output has a pace of its own.
+                [own.seconds if pace == 1 else max(own.seconds * pace, MIN_SECONDS) for own in seen],
                 [own.transition.joint_seconds for own in seen[:-1]],
                 rules.fade_in,
                 rules.fade_out,

@@ -22,10 +22,10 @@ from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of
 class SlideTable:
     """N slides with M rows.
 
-    shapes, settings : of each slide; first_row : (N + 1,) the rows of slide k are first_row[k] to first_row[k + 1];
-    slide_of : (M,) the slide of each row; photos, moves : of each row; photo_size : (M, 2) upright pixels;
-    straightening : (M,) degrees; placement, least_attention, rate, seconds : (M,); source : (M,) row in the table
-    before, or -1.
+    shapes : of each slide where the rules ask for them, else None; settings : of each slide; first_row : (N + 1,) the
+    rows of slide k are first_row[k] to first_row[k + 1]; slide_of : (M,) the slide of each row; photos, moves : of each
+    row; photo_size : (M, 2) upright pixels; straightening : (M,) degrees; placement, least_attention, rate, seconds :
+    (M,); source : (M,) row in the table before, or -1.
     """
 
     slides: tuple[Slide, ...]
@@ -58,7 +58,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     """Return the table of ``project``, taking from ``before`` what has not changed."""
     by_id = {photo.id: photo for photo in project.photos}
     slides, rules = project.slides, project.house_rules
-    shapes = tuple(shape_of(slide, by_id) for slide in slides)
+    # Shapes are asked only where there are rules for them: of a thousand slides that takes as long as a plan.
+    shapes = tuple(shape_of(slide, by_id) if rules.shapes else None for slide in slides)
     settings = _settings(slides, rules, shapes, before)
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
