@@ -17,6 +17,7 @@ class SlideAspect(StrEnum):
     SECONDS = "seconds"
     JOINT = "joint"
     FILL = "fill"
+    MOUNT = "mount"
     CORRECTION = "correction"
 
 
@@ -26,6 +27,7 @@ SLIDE_FIELDS: dict[SlideAspect, tuple[str, ...]] = {
     SlideAspect.SECONDS: ("seconds",),
     SlideAspect.JOINT: ("transition",),
     SlideAspect.FILL: ("fill",),
+    SlideAspect.MOUNT: ("mount",),
     SlideAspect.CORRECTION: (),
 }
 """Fields of the slide that belong to an aspect; the correction belongs to the photo."""

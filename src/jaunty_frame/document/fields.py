@@ -1,4 +1,4 @@
-"""The fields of a kind as an editor needs them: name, label, bounds, unit, read from the value's own annotations."""
+"""The fields of a value as an editor needs them: name, label, bounds, unit, read from the value's own annotations."""
 
 from enum import StrEnum
 from typing import Any, Literal, NamedTuple, get_args, get_origin
@@ -6,7 +6,7 @@ from typing import Any, Literal, NamedTuple, get_args, get_origin
 from annotated_types import Ge, Le, MaxLen, MinLen
 
 from jaunty_frame.document.kinds import Kind
-from jaunty_frame.document.values import Between, Colour, EasingValue, Shown
+from jaunty_frame.document.values import Between, Colour, EasingValue, Identifier, Shown, Value
 
 _COLOUR_PATTERN = get_args(Colour)[1].pattern
 
@@ -21,10 +21,11 @@ class FieldType(StrEnum):
     CHOICE = "choice"
     COLOURS = "colours"
     EASING = "easing"
+    PHOTO = "photo"
 
 
 class Field(NamedTuple):
-    """low, high : of numbers; options : of choices."""
+    """low, high : of numbers; options : of choices; default : of the value that holds it."""
 
     name: str
     type: FieldType
@@ -32,15 +33,18 @@ class Field(NamedTuple):
     low: float = 0.0
     high: float = 0.0
     options: tuple[str, ...] = ()
+    default: Any = None
 
 
-def editable_fields(value_type: type[Kind]) -> tuple[Field, ...]:
-    """Return the fields of a kind that are annotated to be shown, in their order."""
+def editable_fields(value_type: type[Value]) -> tuple[Field, ...]:
+    """Return the fields of a value that are annotated to be shown, in their order, but for those that are shown
+    last."""
     found = []
     for name, info in value_type.model_fields.items():
         for shown in (note for note in info.metadata if isinstance(note, Shown)):
-            found.append(_field(name, info.annotation, info.metadata, shown))
-    return tuple(found)
+            found.append(_field(name, info.annotation, info.metadata, shown)._replace(default=info.default))
+    last = value_type.shown_last if issubclass(value_type, Kind) else ()
+    return tuple(sorted(found, key=lambda field: field.name in last))
 
 
 def _field(name: str, annotation: Any, notes: list[Any], shown: Shown) -> Field:
@@ -57,6 +61,8 @@ def _field(name: str, annotation: Any, notes: list[Any], shown: Shown) -> Field:
         fewest = next(note.min_length for note in notes if isinstance(note, MinLen))
         most = next(note.max_length for note in notes if isinstance(note, MaxLen))
         return Field(name, FieldType.COLOURS, shown, fewest, most)
+    if annotation == Identifier | None:
+        return Field(name, FieldType.PHOTO, shown)
     if any(getattr(note, "pattern", None) == _COLOUR_PATTERN for note in notes):
         return Field(name, FieldType.COLOUR, shown)
     low = next((float(note.ge) for note in notes if isinstance(note, Ge)), None)  # type: ignore[arg-type]

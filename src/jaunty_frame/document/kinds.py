@@ -17,9 +17,11 @@ from jaunty_frame.document.values import Value
 
 
 class Kind(Value):
-    """Base of all values that come in kinds. ``label`` is what people read."""
+    """Base of all values that come in kinds. ``label`` is what people read; ``shown_last`` : fields that editors show
+    after the others."""
 
     label: ClassVar[str]
+    shown_last: ClassVar[tuple[str, ...]] = ()
     kind: str
 
 

@@ -7,6 +7,7 @@ from pydantic import Field
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.document.fill import FILLS, Fill
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Correction
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.document.values import EasingValue, Seconds, ShortText, Value
@@ -27,6 +28,7 @@ class Look(Value):
     easing: EasingValue | None = None
     path: Literal["straight", "arc"] | None = None
     fill: Annotated[Fill, FILLS] | None = None
+    mount: Mount | None = None
     transition: Annotated[Transition, TRANSITIONS] | None = None
     correction: Correction | None = None
 

@@ -4,7 +4,7 @@ Boxes and windows are fractions of the upright photo: after its EXIF orientation
 before straightening. ``None`` in a slide means "as the house rules say" (``document.settings`` answers what holds).
 """
 
-from collections.abc import Iterable
+from collections.abc import Container, Iterable
 from fractions import Fraction
 from typing import Annotated, Any, Literal, Self
 
@@ -20,6 +20,7 @@ from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.look import Look
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
@@ -44,11 +45,19 @@ MAX_OUTPUTS = 64
 LONGEST_SIDE = 8192
 
 FORMAT = "jaunty-frame"
-VERSION = 3
+VERSION = 4
 
 AnyExhibit = Annotated[Exhibit, EXHIBITS]
 AnyFill = Annotated[Fill, FILLS]
 AnyTransition = Annotated[Transition, TRANSITIONS]
+
+
+class InOutput(Value):
+    """What a slide has of its own in one output only; None = as elsewhere."""
+
+    output: Identifier
+    fill: AnyFill | None = None
+    mount: Mount | None = None
 
 
 class Slide(Value):
@@ -68,9 +77,23 @@ class Slide(Value):
     path: Literal["straight", "arc"] = "straight"
     """How the window goes from opening to closing; see ``core.motion.arcs``."""
     fill: AnyFill | None = None
+    mount: Mount | None = None
     transition: AnyTransition | None = None
+    in_outputs: tuple[InOutput, ...] = ()
     left_out: tuple[Identifier, ...] = ()
     """The ids of the outputs that do not show it."""
+
+    def in_output(self, output_id: str) -> InOutput | None:
+        """Return what it has of its own in an output."""
+        return next((own for own in self.in_outputs if own.output == output_id), None)
+
+    def with_outputs(self, kept: Container[str]) -> Self:
+        """Return it without what it says of other outputs than those kept."""
+        left_out = tuple(name for name in self.left_out if name in kept)
+        in_outputs = tuple(own for own in self.in_outputs if own.output in kept)
+        if len(left_out) == len(self.left_out) and len(in_outputs) == len(self.in_outputs):
+            return self
+        return self.changed(left_out=left_out, in_outputs=in_outputs)
 
     @property
     def own(self) -> dict[str, Any]:
@@ -132,6 +155,7 @@ class ShapeRules(Value):
     strength: Strength | None = None
     easing: EasingValue | None = None
     fill: AnyFill | None = None
+    mount: Mount | None = None
 
 
 class HouseRules(Value):
@@ -149,6 +173,10 @@ class HouseRules(Value):
     """One slow move through all slides that have no move of their own."""
     easing: EasingValue = EASE_IN_OUT
     fill: AnyFill = BlurredFill.model_construct()
+    mount: Mount | None = None
+    """None = as it is, or set off."""
+    set_off: bool = True
+    """Whether photos that do not cover, and have no mount, get one that sets them off from their fill."""
     transition: AnyTransition = CrossDissolve.model_construct()
     most_kinds: Annotated[int, Field(ge=1, le=20)] = 1
     """How many kinds of transition a show may have before it is a finding; cuts do not count."""
@@ -212,6 +240,9 @@ class Project(Value):
                     raise ValueError(f"slide {slide.id} shows photo {photo}, which is not in the set")
             if not outputs.issuperset(slide.left_out):
                 raise ValueError(f"slide {slide.id} is left out of an output that is not there")
+            if not outputs.issuperset(own.output for own in slide.in_outputs):
+                raise ValueError(f"slide {slide.id} has something of its own in an output that is not there")
+            _unique("output of a slide", [own.output for own in slide.in_outputs])
         for framing in self.hand_set:
             if framing.slide not in slides or framing.output not in outputs:
                 raise ValueError(
@@ -245,7 +276,7 @@ class Project(Value):
 
 def build_models() -> None:
     """Build anew what holds values that come in kinds; to be called when there are other kinds."""
-    for model in (Look, Slide, ShapeRules, HouseRules, Project):
+    for model in (Look, InOutput, Slide, ShapeRules, HouseRules, Project):
         model.model_rebuild(force=True)
 
 

@@ -9,6 +9,7 @@ from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.core.motion.paths import Easing
 from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.model import HouseRules, Project, ShapeRules, Slide
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.transition import Transition
 
@@ -17,6 +18,7 @@ class Settings(NamedTuple):
     """The resolved settings of one slide.
 
     follows_show : whether it takes part in the show's own move. easing : of moves that have none of their own kind.
+    mount : None where it is plain, or set off by itself.
     """
 
     seconds: Fraction
@@ -27,6 +29,7 @@ class Settings(NamedTuple):
     strength: Strength
     easing: Easing
     fill: Fill
+    mount: Mount | None
     transition: Transition
 
 
@@ -44,6 +47,7 @@ def settings_of(slide: Slide, rules: HouseRules) -> Settings:
         strength=slide.strength or rules.strength,
         easing=slide.easing or rules.easing,
         fill=slide.fill or rules.fill,
+        mount=slide.mount or rules.mount,
         transition=slide.transition or rules.transition,
     )
 

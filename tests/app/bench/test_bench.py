@@ -74,8 +74,9 @@ class Choices(BenchCase):
 
     def test_a_colour_instead_of_the_blur(self):
         self.choose_option(self.bench.page("placement").placement, "Whole")
-        self.choose_option(self.bench.page("placement").fill.kind_choice, "Colour")
-        self.bench.page("placement").fill.fields["colour"].chosen.emit("#20c040")
+        self.bench.show_page("look")
+        self.choose_option(self.bench.page("look").fill.kind_choice, "Colour")
+        self.bench.page("look").fill.fields["colour"].chosen.emit("#20c040")
         self.settle()
         image = self.cell_image(0, FIRST_OUTPUT)
         top = image.pixelColor(image.width() // 2, 9)

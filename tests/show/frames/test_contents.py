@@ -8,6 +8,8 @@ from jaunty_frame.show.frames.content import base_content, frame_content, frames
 from jaunty_frame.show.frames.exhibits import whole_photo_layers
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
+from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
+from jaunty_frame.show.frames.layers.still import Still
 from jaunty_frame.show.planning.plan import Planner
 from tests.document.test_seconds import project
 from tests.show.findings.test_findings import project_of
@@ -40,9 +42,19 @@ class Fills(unittest.TestCase):
 
     def test_a_photo_that_leaves_bars_at_some_time_has_one_all_the_time(self):
         for rules in ({"placement": "whole"}, {"move": "enter"}):
-            plan = plan_of(**rules)
+            plan = plan_of(**rules, set_off=False)
             for n in (0, plan.schedule.total - 1):
                 self.assertEqual(kinds(frame_content(plan, n).layers), [FillLayer, PhotoLayer])
+
+    def test_photos_that_do_not_cover_are_set_off_and_others_are_not(self):
+        for rules, expected in (
+            ({"placement": "whole", "move": "hold"}, [Still, PrintLayer]),
+            ({"placement": "whole", "move": "push-in"}, [FillLayer, GroundLayer, PrintLayer]),
+            ({"placement": "cover", "move": "push-in"}, [PhotoLayer]),
+        ):
+            with self.subTest(rules=rules):
+                self.assertEqual(kinds(frame_content(plan_of(**rules), 0).layers), expected)
+        self.assertEqual(kinds(frame_content(plan_of(True, placement="whole"), 0).layers), [FillLayer, PhotoLayer])
 
     def test_a_transparent_photo_by_itself_lies_on_white_paper(self):
         photo = Photo(id="p", path="p.png", width=30, height=20)

@@ -35,6 +35,7 @@ class Pictures(unittest.TestCase):
         self.cache = ThumbnailCache(self.folder / "cache")
         photos = import_photos(write_set(self.folder, 2), self.folder, self.cache).photos
         rules = HouseRules(
+            set_off=False,
             seconds_moving=Fraction(1),
             seconds_held=Fraction(1),
             transition=Cut(),

@@ -8,7 +8,7 @@ import numpy as np
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.photos import add_photos, set_on_photo
-from jaunty_frame.document.model import Project
+from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.findings import all_findings
@@ -22,7 +22,9 @@ PARTS = (Window(0, 0, 1, 0.3), Window(0.1, 0.1, 0.8, 0.8), Window(0.6, 0.2, 0.4,
 def plan_of(straightening=0.0, lean=0.0, closing=Window(0.15, 0.1, 0.5, 0.7)):
     areas = tuple(KeepArea(box=box) for box in AREAS)
     photo = Photo(id="p", path="p.jpg", width=6000, height=4000, keep_areas=areas, finder=1)
-    project = add_photos([photo]).apply(Project(outputs=(output_from_text("tall"),)))
+    project = add_photos([photo]).apply(
+        Project(outputs=(output_from_text("tall"),), house_rules=HouseRules(set_off=False))
+    )
     project = set_on_photo("p", "Straighten", straightening=straightening).apply(project)
     slide = project.slides[0].id
     project = set_framing(slide, "tall", closing, closing, leans=(0.0, lean)).apply(project)

@@ -4,7 +4,7 @@ from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QScrollArea, QSlider, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QCheckBox, QLabel, QScrollArea, QSlider, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -29,6 +29,12 @@ _STEPS = 1000
 _PHOTO_PX = 900
 _MOST_FINDINGS = 2
 _CHOICES_WIDTH = 226
+# Of pages about the frame, beside an upright one.
+_LOOK_WIDTH = 250
+# Of pages about the frame, which stand below it.
+_CHOICES_HEIGHT = 290
+_UPRIGHT = 0.9
+_ANY = 16_777_215  # Qt's own limit
 
 
 class Bench(QWidget):
@@ -93,7 +99,7 @@ class Bench(QWidget):
     def page(self, name: str) -> BenchPage:
         """Return a page; those after the first take a tenth of the time to the first painted window, so they wait."""
         if name not in self._pages:
-            self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas)
+            self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas, self.frame_view)
             self.pages.addWidget(self._pages[name])
         return self._pages[name]
 
@@ -111,16 +117,15 @@ class Bench(QWidget):
         side = QWidget()
         side.setLayout(choices)
         choices.setContentsMargins(0, 0, 0, 0)
-        side.setFixedWidth(_CHOICES_WIDTH)
         seen = QVBoxLayout()
         seen.setSpacing(4)
         seen.addWidget(self.frame_view, 1)
         seen.addWidget(row_of(self.instant, self.zones))
         seen.addWidget(self.scrub)
-        lower = QHBoxLayout()
-        lower.setSpacing(14)
-        lower.addLayout(seen, 1)
-        lower.addWidget(side)
+        self._side, self._lower = side, QBoxLayout(QBoxLayout.Direction.LeftToRight)
+        self._lower.setSpacing(14)
+        self._lower.addLayout(seen, 1)
+        self._lower.addWidget(side)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 10, 16, 12)
         layout.setSpacing(5)
@@ -133,20 +138,43 @@ class Bench(QWidget):
         body.setSpacing(6)
         body.addWidget(self.findings)
         body.addWidget(self.canvas, 1)
-        body.addLayout(lower)
+        body.addLayout(self._lower, 1)
         body.addWidget(self.strip)
         layout.addWidget(self.body, 1)
         layout.addStretch(0)
 
     def show_page(self, name: str) -> None:
-        self.pages.setCurrentWidget(self.page(name))
+        before, page = self.pages.currentWidget(), self.page(name)
+        if isinstance(before, BenchPage) and before is not page:
+            before.entered(False)
+        self.pages.setCurrentWidget(page)
         self.page_choice.show_value(name)
+        self._give_room()
+        page.entered(True)
         self._show_page_document()
+
+    def _give_room(self) -> None:
+        """Lay out for a page about the photo, or about the frame, which is large then: an upright one has the page's
+        choices beside it, others below."""
+        page = self.pages.currentWidget()
+        assert isinstance(page, BenchPage)
+        upright = self.cell.exists and self.cell.output.aspect < _UPRIGHT
+        below = page.about_frame and not upright
+        self.canvas.setVisible(not page.about_frame)
+        direction = QBoxLayout.Direction
+        self._lower.setDirection(direction.TopToBottom if below else direction.LeftToRight)
+        beside = _LOOK_WIDTH if page.about_frame else _CHOICES_WIDTH
+        self._side.setMinimumWidth(0 if below else beside)
+        self._side.setMaximumWidth(_ANY if below else beside)
+        self._side.setMinimumHeight(_CHOICES_HEIGHT if below else 0)
+        self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
+        page.lay_out_beside(not below)
 
     # -- what is shown
 
     def show_cell(self, slide_id: str, output_id: str) -> None:
         self.cell.slide_id, self.cell.output_id = slide_id, output_id
+        self._give_room()
         self.show_document()
 
     def show_chosen(self, slide_ids: list[str]) -> None:

@@ -4,10 +4,12 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.photos import set_on_photo
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
 from jaunty_frame.document.model import HandSet, HouseRules, Output, Project, Slide
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.document.values import WindowValue
@@ -77,6 +79,11 @@ class BenchCell:
         return project_settings(self.project, [self.slide])[0]
 
     @property
+    def mount(self) -> Mount:
+        """The mount that holds in this output."""
+        return self.plan.mounting(self.row).mount
+
+    @property
     def close_up(self) -> WindowValue | None:
         return self.slide.exhibit.close_up_of(self.photo.id)
 
@@ -90,6 +97,14 @@ class BenchCell:
 
     def set_on_slides(self, label: str, merge: str = "", **fields: object) -> None:
         self.apply(set_on_slides(self.targets(), label, merge, **fields))
+
+    def set_look(self, label: str, here_only: bool, **fields: object) -> None:
+        """Set fill or mount of the slides, or of them in this output only; until the gesture ends it is one step."""
+        merge = f"{'-'.join(fields)}-{self.slide_id}-{self._gesture}"
+        if here_only:
+            self.apply(set_in_output(self.targets(), self.output_id, label, merge, **fields))
+        else:
+            self.set_on_slides(label, merge, **fields)
 
     def set_on_photo(self, label: str, **fields: object) -> None:
         """Set something of the photo; until the gesture ends it is one step."""

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.easing_editor import EasingEditor
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
@@ -21,8 +22,10 @@ _MOVE_COLUMNS = 3
 class MovePage(BenchPage):
     """Move, direction, strength, seconds, easing, path."""
 
-    def __init__(self, cell: BenchCell, canvas: PhotoCanvas, parent: QWidget | None = None) -> None:
-        super().__init__(cell, canvas, parent)
+    def __init__(
+        self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
+    ) -> None:
+        super().__init__(cell, canvas, frame_view, parent)
         self.move_choice = Choice("Move", list(MOVE_WORDS.items()), _MOVE_COLUMNS)
         self.move_choice.chosen.connect(lambda value: cell.set_on_slides("Move", move=value, direction=Direction.AUTO))
         self.direction = Choice("Direction", [], _MOVE_COLUMNS)

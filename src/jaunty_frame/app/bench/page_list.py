@@ -13,5 +13,6 @@ class PageEntry(NamedTuple):
 PAGES = {
     "placement": PageEntry("Placement", "jaunty_frame.app.bench.placement_page:PlacementPage"),
     "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage"),
+    "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage"),
     "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage"),
 }

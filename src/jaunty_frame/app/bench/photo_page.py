@@ -5,6 +5,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import add_field, quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
@@ -25,8 +26,10 @@ _CORRECTIONS = (
 class PhotoPage(BenchPage):
     """The keep area that is chosen on the canvas, and the photo as a whole."""
 
-    def __init__(self, cell: BenchCell, canvas: PhotoCanvas, parent: QWidget | None = None) -> None:
-        super().__init__(cell, canvas, parent)
+    def __init__(
+        self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
+    ) -> None:
+        super().__init__(cell, canvas, frame_view, parent)
         self.weight = Choice("Weight of the chosen keep area", [(1.0, "Must stay"), (WISHED_WEIGHT, "Wished for")])
         self.weight.chosen.connect(lambda weight: cell.set_weight(canvas.chosen_area, weight))
         self.close_up = QPushButton("Close-up")

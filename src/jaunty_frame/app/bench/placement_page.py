@@ -1,4 +1,4 @@
-"""On the bench: how the photo is placed, what lies behind it, and what becomes of a framing set by hand."""
+"""On the bench: how the photo is placed, and what becomes of a framing set by hand."""
 
 from PySide6.QtWidgets import QCheckBox, QPushButton, QVBoxLayout, QWidget
 
@@ -6,15 +6,14 @@ from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.bench.window_fields import WindowFields
+from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.labelled import add_field, quiet_label
+from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import use_elsewhere
 from jaunty_frame.document.edits.slides import place_slides
-from jaunty_frame.document.fill import FILLS
 from jaunty_frame.show.words import COVERING_WORDS, PLACEMENT_WORDS
 
 # What a hand-set window shows near its edges is not what it is about.
@@ -22,17 +21,17 @@ _ABOUT = 0.8
 
 
 class PlacementPage(BenchPage):
-    """Placement, fill, and the framing set by hand."""
+    """Placement, and the framing set by hand."""
 
-    def __init__(self, cell: BenchCell, canvas: PhotoCanvas, parent: QWidget | None = None) -> None:
-        super().__init__(cell, canvas, parent)
+    def __init__(
+        self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
+    ) -> None:
+        super().__init__(cell, canvas, frame_view, parent)
         self.placement = Choice("Placement", list(PLACEMENT_WORDS.items()))
         self.placement.chosen.connect(lambda value: cell.apply(place_slides(cell.targets(), value)))
         self.covering = Choice("How readily auto fills the frame", list(COVERING_WORDS.items()))
         self.covering.setToolTip("How readily auto fills the frame, though something is lost")
         self.covering.chosen.connect(lambda value: cell.set_on_slides("Covering", covering=value))
-        self.fill = KindEditor("Fill", FILLS)
-        self.fill.chosen.connect(lambda value: cell.set_on_slides("Fill", fill=value))
         self.window_fields = WindowFields()
         self.window_fields.changed.connect(self._type_framing)
         self.find_opening = QCheckBox("Closing first: find the opening")
@@ -53,7 +52,6 @@ class PlacementPage(BenchPage):
         layout.addWidget(self.placement)
         layout.addWidget(self.covering)
         layout.addSpacing(6)
-        add_field(layout, "Fill", self.fill)
         layout.addWidget(self.window_fields)
         layout.addSpacing(3)
         layout.addWidget(self.find_opening)
@@ -68,7 +66,6 @@ class PlacementPage(BenchPage):
         self.placement.show_value(settings.placement)
         self.covering.setVisible(settings.placement is Placement.AUTO)
         self.covering.show_value(settings.covering)
-        self.fill.show_value(settings.fill)
         self.window_fields.show_windows(way.opening, way.closing)
         self.find_opening.setChecked(hand_set is not None and hand_set.opening is None)
         by_hand = hand_set is not None

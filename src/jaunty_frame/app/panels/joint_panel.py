@@ -8,8 +8,8 @@ from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.kind_editor import KindFields
 from jaunty_frame.app.widgets.labelled import named, quiet_label
+from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.transition import TRANSITIONS, Transition
@@ -36,7 +36,7 @@ class JointPanel(SidePanel):
         self.reach.chosen.connect(self._set_reach)
         self.kinds = Miniatures("Kind of transition", desk.session, desk.images, _COLUMNS, _PICTURE_PX)
         self.kinds.chosen.connect(self._choose)
-        self.fields = KindFields()
+        self.fields = ValueFields()
         self.fields.chosen.connect(self._apply)
         self.note = quiet_label("")
         self.note.setWordWrap(True)

@@ -120,7 +120,7 @@ class LooksPanel(SidePanel):
     def _miniature(self, project: Project, look: Look, slide_id: str, output_id: str) -> Miniature:
         slide = project.slide(slide_id)
         alone = project.changed(
-            slides=(slide.changed(left_out=()),),
+            slides=(slide.with_outputs(()),),
             photos=project.photos_of([slide]),
             outputs=(project.output(output_id),),
             hand_set=(),

@@ -1,7 +1,10 @@
 """One frame of a slide in one output, with the output's zones drawn over it."""
 
+from collections.abc import Callable
+from typing import Protocol
+
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
@@ -9,10 +12,25 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.model import Output
-from jaunty_frame.show.frames.content import slide_content, without_correction
+from jaunty_frame.show.frames.content import FrameContent, slide_content, without_correction
 from jaunty_frame.show.planning.plan import Plan
 
 _COVERED = "may be covered"
+
+
+ContentOf = Callable[[Plan, int, float], FrameContent]
+
+
+class FrameTool(Protocol):
+    """Something that is done to the frame with the mouse. Places are fractions of the frame."""
+
+    def press(self, x: float, y: float) -> bool: ...
+
+    def drag(self, x: float, y: float, free: bool) -> None: ...
+
+    def release(self) -> None: ...
+
+    def paint(self, painter: QPainter, place: QRectF) -> None: ...
 
 
 class FrameView(QWidget):
@@ -27,6 +45,11 @@ class FrameView(QWidget):
         self._image: QImage | None = None
         self._shown: CellRequest | None = None
         self.zones_shown = True
+        self.tool: FrameTool | None = None
+        """What the mouse does to the frame."""
+        self.content_of: ContentOf = slide_content
+        self.room_about = 0.0
+        """Of the widget's sides: what is left on each for what lies beyond the frame."""
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName("Frame at the chosen instant")
         images.ready.connect(self._on_image)
@@ -60,7 +83,8 @@ class FrameView(QWidget):
         if place is None:
             return QRectF()
         aspect = float(place[0].output.aspect)
-        height = min(float(self.height()), self.width() / aspect)
+        shrink = 1 - 2 * self.room_about
+        height = min(self.height() * shrink, self.width() * shrink / aspect)
         width = height * aspect
         return QRectF((self.width() - width) / 2, (self.height() - height) / 2, width, height)
 
@@ -78,12 +102,13 @@ class FrameView(QWidget):
         ratio = self.devicePixelRatio()
         place = self.picture_rect()
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
-        image = self._images.live_image(cell_request(plan, slide_content(plan, row, self._progress), width, height))
+        content = self.content_of(plan, row, self._progress)
+        image = self._images.live_image(cell_request(plan, content, width, height))
         if image is not None:
             self._image, self._shown = image, None
         else:
             # Always the same instant, so that scrubbing asks for one picture only; it makes ready what all need.
-            self._shown = cell_request(plan, slide_content(plan, row, 0.0), width, height)
+            self._shown = cell_request(plan, self.content_of(plan, row, 0.0), width, height)
             self._images.remake(self._shown, self._session.source)
         self.update()
 
@@ -104,6 +129,42 @@ class FrameView(QWidget):
                 painter.drawImage(place, self._image)
             if self.zones_shown:
                 self._paint_zones(painter, place, found[0].output)
+            if self.tool is not None:
+                self.tool.paint(painter, place)
+
+    def colour_at(self, x: float, y: float) -> str | None:
+        """Return the colour shown at a place of the frame."""
+        if self._image is None or not (0 <= x < 1 and 0 <= y < 1):
+            return None
+        return self._image.pixelColor(int(x * self._image.width()), int(y * self._image.height())).name()
+
+    def refresh(self) -> None:
+        """Show what is to be shown now."""
+        self._refresh()
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        if (
+            self.tool is None
+            or event.button() is not Qt.MouseButton.LeftButton
+            or not self.tool.press(*self._at(event))
+        ):
+            super().mousePressEvent(event)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self.tool is not None and event.buttons() & Qt.MouseButton.LeftButton:
+            self.tool.drag(*self._at(event), bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier))
+            self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self.tool is not None:
+            self.tool.release()
+            self.update()
+
+    def _at(self, event: QMouseEvent) -> tuple[float, float]:
+        place, at = self.picture_rect(), event.position()
+        if place.isEmpty():
+            return -1.0, -1.0
+        return (at.x() - place.x()) / place.width(), (at.y() - place.y()) / place.height()
 
     def _paint_zones(self, painter: QPainter, place: QRectF, output: Output) -> None:
         zones = output.zones.as_zones()

@@ -42,6 +42,16 @@ class Choice(QWidget):
         self.updateGeometry()
         self.update()
 
+    @property
+    def options(self) -> list[tuple[Any, str]]:
+        return self._options
+
+    def set_columns(self, columns: int) -> None:
+        """Let so many options stand in a row, 0 for all."""
+        self._columns = columns
+        self.updateGeometry()
+        self.update()
+
     def _rows(self) -> list[list[tuple[Any, str]]]:
         columns = self._columns or max(len(self._options), 1)
         return [self._options[k : k + columns] for k in range(0, len(self._options), columns)]

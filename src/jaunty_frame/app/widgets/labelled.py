@@ -31,10 +31,10 @@ def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     return row
 
 
-def named(name: str, widget: QWidget) -> QWidget:
+def named(name: str, widget: QWidget, name_width: int = _NAMES) -> QWidget:
     """Return a widget with its name at its left."""
     label = quiet_label(name)
-    label.setMinimumWidth(_NAMES)
+    label.setMinimumWidth(name_width)
     row = row_of(label, widget, stretch_first=False)
     layout = row.layout()
     assert isinstance(layout, QHBoxLayout)

@@ -1,104 +1,26 @@
-"""A fill of the photo itself, enlarged and blurred."""
-
-from math import ceil, floor, log2, sqrt
+"""A fill of a picture, enlarged and blurred: mostly of the photo itself."""
 
 import numpy as np
 
-from jaunty_frame.core.opencv import cv2
+from jaunty_frame.core.colouring.blurring import blurred_grid
+from jaunty_frame.core.colouring.planes import planes_of_grid
+from jaunty_frame.core.colouring.treatment import PLAIN_TREATMENT, Treatment, treated, vignette
 from jaunty_frame.core.painting.colour import Pixels
-from jaunty_frame.core.painting.levels import code_pixels
-from jaunty_frame.core.painting.surface import FrameFormat, Sampling
-
-ENLARGED = 1.15
-"""How much larger than the frame the blurred photo is, so that less of its detail distracts."""
-BLUR = 0.04
-"""Standard deviation of the blur as a share of the frame's short side."""
-_CELL_PX = 2
+from jaunty_frame.core.painting.surface import FrameFormat
 
 
-def blurred_fill(photo: Pixels, frame: FrameFormat) -> tuple[Pixels, ...]:
-    """Return the planes of the photo, covering the frame x 1.15, blurred with sigma 4 % of the short side.
+def blurred_fill(
+    photo: Pixels, frame: FrameFormat, treatment: Treatment = PLAIN_TREATMENT, darker: float = 0.0
+) -> tuple[Pixels, ...]:
+    """Return the planes of the photo, covering the frame x ``enlarged``, blurred and treated.
 
-    photo : (H, W, 3) or premultiplied (H, W, 4) uint8, upright, at any reduced size. Edges are extended.
-
-    The blur is done on a grid reduced by r, the largest power of two <= sigma / 2: averaging over r pixels and
-    a Gaussian of sqrt((sigma / r)^2 - 1/12) there have together the wanted variance. It stays in float until the
-    enlargement, so that no steps are seen in smooth skies.
+    photo : as ``blurred_grid`` wants it; darker : strength of a vignette. All stays in float until the enlargement, so
+    that no steps are seen in smooth skies.
     """
-    photo = _opaque(photo)
-    width, height, pixel_aspect, coding = frame
-    display_width = width * pixel_aspect
-    sigma_x, sigma_y = _sigma_px(frame)
-    r = _reduction(frame)
-    sigma_x, sigma_y = (sqrt(max((s / r) ** 2 - 1 / 12, 0.01)) for s in (sigma_x, sigma_y))
-    margin_x, margin_y = ceil(4 * sigma_x), ceil(4 * sigma_y)
-    columns, rows = ceil(width / r), ceil(height / r)
-
-    photo_rows, photo_columns = photo.shape[:2]
-    # Frame pixels per photo pixel, across and down.
-    scale_y = ENLARGED * max(display_width / photo_columns, height / photo_rows)
-    scale_x = scale_y / pixel_aspect
-    shrunk_size = max(1, round(photo_columns * scale_x / r)), max(1, round(photo_rows * scale_y / r))
-    shrunk = cv2.resize(photo, shrunk_size, interpolation=cv2.INTER_AREA).astype(np.float32)
-    # Grid cell (i, j) is centred on frame pixel (i + 1/2) r; the photo's centre lies on the frame's.
-    per_cell_x = r / (photo_columns * scale_x) * shrunk_size[0]
-    per_cell_y = r / (photo_rows * scale_y) * shrunk_size[1]
-    from_grid = np.array(
-        [
-            [per_cell_x, 0, (0.5 - margin_x - width / 2 / r) * per_cell_x + shrunk_size[0] / 2 - 0.5],
-            [0, per_cell_y, (0.5 - margin_y - height / 2 / r) * per_cell_y + shrunk_size[1] / 2 - 0.5],
-        ]
-    )
-    grid = cv2.warpAffine(
-        shrunk,
-        from_grid,
-        (columns + 2 * margin_x, rows + 2 * margin_y),
-        flags=cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP,
-        borderMode=cv2.BORDER_REPLICATE,
-    )
-    grid = cv2.GaussianBlur(grid, (0, 0), sigma_x, sigmaY=sigma_y, borderType=cv2.BORDER_REPLICATE)
-    coded = code_pixels(grid, coding)
-    return tuple(
-        _enlarged(channel, s, r, margin_x, margin_y, width, height)
-        for channel, s in zip(coded, coding.samplings, strict=True)
-    )
-
-
-def photo_width_wanted(photo_aspect: float, frame: FrameFormat) -> int:
-    """Return how many pixels across a photo suffice for its blur: several for each cell of the reduced grid."""
-    across = max(frame.width, frame.height * photo_aspect / frame.pixel_aspect)
-    return ceil(_CELL_PX * ENLARGED * across / _reduction(frame))
-
-
-def _sigma_px(frame: FrameFormat) -> tuple[float, float]:
-    sigma = BLUR * min(frame.width * frame.pixel_aspect, frame.height)
-    return sigma / frame.pixel_aspect, sigma
-
-
-def _reduction(frame: FrameFormat) -> int:
-    return int(2 ** max(0, floor(log2(max(1.0, min(_sigma_px(frame)) / 2)))))
-
-
-def _enlarged(
-    grid: np.ndarray, sampling: Sampling, r: int, margin_x: int, margin_y: int, width: int, height: int
-) -> Pixels:
-    step = sampling.step / r
-    to_grid = np.array(
-        [
-            [step, 0, sampling.offset_x / r - 0.5 + margin_x],
-            [0, step, sampling.offset_y / r - 0.5 + margin_y],
-        ]
-    )
-    size = (width // sampling.step, height // sampling.step)
-    flags = cv2.INTER_CUBIC | cv2.WARP_INVERSE_MAP
-    enlarged = cv2.warpAffine(grid, to_grid, size, flags=flags, borderMode=cv2.BORDER_REPLICATE)
-    return cv2.convertScaleAbs(np.maximum(enlarged, 0.0, out=enlarged))
-
-
-def _opaque(photo: Pixels) -> Pixels:
-    """Return the photo without alpha: what is transparent takes the mean colour of what is not."""
-    if photo.shape[2] == 3:
-        return photo
-    alpha = photo[..., 3:].astype(np.float32) / 255
-    mean = photo[..., :3].sum(axis=(0, 1)) / max(float(alpha.sum()), 1.0)
-    return np.rint(photo[..., :3] + (1 - alpha) * mean).clip(0, 255).astype(np.uint8)
+    grid, margin, r = blurred_grid(photo, frame, treatment)
+    colours = treated(grid, treatment)
+    if darker:
+        x = (np.arange(grid.shape[1])[None] + 0.5 - margin[0]) * r
+        y = (np.arange(grid.shape[0])[:, None] + 0.5 - margin[1]) * r
+        colours = colours * vignette(x, y, frame, darker)[..., None]
+    return planes_of_grid(colours, r, margin, frame)

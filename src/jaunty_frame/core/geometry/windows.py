@@ -30,12 +30,23 @@ class Window(NamedTuple):
 WHOLE_PHOTO = Window(0.0, 0.0, 1.0, 1.0)
 # Far below what any sample could show.
 _SLACK = 1e-9
+_OTHER = 1e-3
 
 
 def grown(window: Window, reach: tuple[float, float]) -> Window:
     """Return the window ``reach`` times as wide and high about its centre."""
     x, y, w, h = window
     return Window(x + w * (1 - reach[0]) / 2, y + h * (1 - reach[1]) / 2, w * reach[0], h * reach[1])
+
+
+def with_aspect(window: FloatArray, aspect: float) -> FloatArray:
+    """Return a window (4,) of another aspect, w / h in fractions of the photo, about the same centre and of the same
+    area; the same where it has it up to a thousandth."""
+    x, y, w, h = window
+    if abs(w / h / aspect - 1) < _OTHER:
+        return window
+    wide, high = np.sqrt(w * h * aspect), np.sqrt(w * h / aspect)
+    return np.array([x + (w - wide) / 2, y + (h - high) / 2, wide, high])
 
 
 def lies_in(window: Window, other: Window) -> bool:

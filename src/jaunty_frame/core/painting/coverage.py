@@ -1,9 +1,8 @@
-"""Which samples of a plane a photo covers, and by how much at its rim.
+"""Which samples of a plane a photo, or another convex shape, covers, and by how much at its rim.
 
-A sample's share is told by its distance, square to it, from each of the photo's four edges as they are seen on the
-plane: an edge that moves by a tenth of a pixel is seen to move so. In each row the samples that are covered whole lie
-between two ends, and so do those covered at all, whatever the photo's turn or perspective: it is seen as a convex
-quadrilateral.
+A sample's share is told by its distance, square to it, from each of the shape's edges as they are seen on the plane: an
+edge that moves by a tenth of a pixel is seen to move so. In each row the samples that are covered whole lie between two
+ends, and so do those covered at all, whatever the photo's turn or perspective: it is seen as a convex polygon.
 """
 
 from dataclasses import dataclass
@@ -23,14 +22,20 @@ _DIGITS = 9
 
 @dataclass(frozen=True, eq=False)
 class Coverage:
-    """Of a plane with R rows. edges : (4, 3) of left, right, top, bottom: the distance of sample (i, j) from an edge,
-    inwards, is edge @ (i, j, 1). whole, any : (R, 2) half-open ranges of columns covered whole and covered at all;
-    is_everything : whether every sample is covered whole."""
+    """Of a plane with R rows. edges : (n, 3), of photos left, right, top, bottom: the distance of sample (i, j) from an
+    edge, inwards, is edge @ (i, j, 1). whole, any : (R, 2) half-open ranges of columns covered whole and covered at
+    all; is_everything : whether every sample is covered whole; soft : samples inwards over which a soft edge rises."""
 
     edges: FloatArray
     whole: NDArray[np.intp]
     any: NDArray[np.intp]
     is_everything: bool
+    soft: float = 0.0
+
+    @property
+    def is_upright_rectangle(self) -> bool:
+        """Whether the same columns are covered in all rows, sharply."""
+        return not self.soft and len(self.edges) == 4 and not self.edges[:2, 1].any() and not self.edges[2:, 0].any()
 
     def box(self) -> tuple[int, int, int, int]:
         """Return the rows and columns (top, bottom, left, right; half-open) of all that is covered."""
@@ -54,9 +59,23 @@ class Coverage:
         rows, columns = (np.concatenate(part) for part in zip(*places, strict=True))
         return rows, columns, self.shares(rows, columns)
 
+    def mask(self, columns: int) -> NDArray[np.float32]:
+        """Return the share (R, columns) of every sample."""
+        mask = np.zeros((len(self.any), columns), np.float32)
+        for row, (start, end) in enumerate(self.whole.tolist()):
+            mask[row, start:end] = 1.0
+        rows, places, shares = self.rim()
+        mask[rows, places] = shares
+        return mask
+
     def shares(self, rows: NDArray[np.intp], columns: NDArray[np.intp]) -> FloatArray:
         """Return how much of each sample is covered, 0..1."""
         away = np.round(self.edges @ np.stack([columns, rows, np.ones(len(rows))]), _DIGITS)
+        if self.soft:
+            share = np.clip((away.min(axis=0) + _HALF) / (self.soft + 1), 0, 1)
+            return share**2 * (3 - 2 * share)
+        if len(away) != 4:
+            return np.clip(away.min(axis=0) + _HALF, 0, 1)
         across, down = np.minimum(away[0], away[1]), np.minimum(away[2], away[3])
         return np.clip(across + _HALF, 0, 1) * np.clip(down + _HALF, 0, 1)
 
@@ -71,6 +90,14 @@ def coverage(mapping: FloatArray, rows: int, columns: int) -> Coverage:
         whole, some = (_ranges(edges, rows, columns, least) for least in (_HALF, -_HALF))
     everything = bool((whole[:, 0] == 0).all() and (whole[:, 1] == columns).all())
     return Coverage(edges, whole, some, everything)
+
+
+def outline_coverage(edges: FloatArray, rows: int, columns: int, soft: float = 0.0) -> Coverage:
+    """Return what a convex shape covers of a plane. edges : (n, 3) as ``Coverage`` has them, opposite ones in pairs
+    where there are four; soft : samples over which its edge rises."""
+    whole, some = _ranges(edges, rows, columns, _HALF + soft), _ranges(edges, rows, columns, -_HALF)
+    everything = bool((whole[:, 0] == 0).all() and (whole[:, 1] == columns).all())
+    return Coverage(edges, whole, some, everything, soft)
 
 
 def full_coverage(rows: int, columns: int) -> Coverage:

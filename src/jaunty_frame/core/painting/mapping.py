@@ -17,7 +17,7 @@ _SLACK = 1e-9
 
 
 def window_mapping(
-    window: Window, size: tuple[int, int], degrees: float = 0.0, photo_aspect: float = 1.0
+    window: Window, size: tuple[float, float], degrees: float = 0.0, photo_aspect: float = 1.0
 ) -> FloatArray:
     """Return the mapping (3, 3) of a frame of ``size`` (width, height) onto ``window``.
 

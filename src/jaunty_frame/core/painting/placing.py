@@ -5,9 +5,11 @@ pixel centres. Upright photos without transparency are sampled straight into the
 the photo's rim covers in part (``core.painting.coverage``) is blended with what was there.
 """
 
+from collections.abc import Callable
+
 import numpy as np
 
-from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.coverage import Coverage, coverage, full_coverage
@@ -15,6 +17,9 @@ from jaunty_frame.core.painting.levels import Level
 from jaunty_frame.core.painting.mapping import covers_frame, is_affine, is_upright, sample_mapping, source_mapping
 from jaunty_frame.core.painting.surface import Sampling, Surface
 from jaunty_frame.core.painting.workspace import Workspace
+
+CoveredOf = Callable[[Pixels, Sampling], Coverage]
+"""Gives what is covered of a plane."""
 
 _FLAGS = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
 # Rows that are blended at a time: what a blend needs beside its pixels stays small.
@@ -28,13 +33,32 @@ def place(surface: Surface, level: Level, mapping: FloatArray, workspace: Worksp
     """
     # Colour differences are sampled at the frame's very edge, half beside it: what they cover there is not asked for.
     fills_frame = covers_frame(mapping, (surface.width, surface.height))
+
+    def covered_of(plane: Pixels, sampling: Sampling) -> Coverage:
+        size = plane.shape[:2]
+        return full_coverage(*size) if fills_frame else coverage(sample_mapping(mapping, sampling), *size)
+
+    place_covering(surface, level, mapping, workspace, covered_of, aside)
+
+
+def place_covering(
+    surface: Surface,
+    level: Level,
+    mapping: FloatArray,
+    workspace: Workspace,
+    covered_of: CoveredOf,
+    aside: bool = False,
+    light: tuple[FloatArray, ...] | None = None,
+) -> None:
+    """Paint what an outline shows of a photo. covered_of : what is covered of a plane; light : of each plane, the share
+    (h, w) float32 that is left of the photo's light."""
     for k, sampling in enumerate(surface.coding.samplings):
         plane = surface.planes[k]
-        on_photo = sample_mapping(mapping, sampling)
-        covered = full_coverage(*plane.shape[:2]) if fills_frame else coverage(on_photo, *plane.shape[:2])
-        matrix = source_mapping(on_photo, level.region, level.planes[k].shape[:2])
+        covered = covered_of(plane, sampling)
+        matrix = source_mapping(sample_mapping(mapping, sampling), level.region, level.planes[k].shape[:2])
         alpha = level.alpha[k] if level.alpha else None
-        if alpha is None and (covered.is_everything or (is_upright(mapping) and not aside)):
+        straight = covered.is_everything or (is_upright(mapping) and covered.is_upright_rectangle and not aside)
+        if alpha is None and light is None and straight:
             _place_straight(plane, level.planes[k], matrix, covered)
             continue
         with workspace.surface() as photo, workspace.surface() as spare:
@@ -42,11 +66,48 @@ def place(surface: Surface, level: Level, mapping: FloatArray, workspace: Worksp
             # The surface may be a part of a frame; what is lent is whole.
             own = photo.planes[k][: plane.shape[0], : plane.shape[1]]
             _sample(own, level.planes[k], matrix, box)
+            if light is not None:
+                _dim(own, light[k], sampling, box)
             if alpha is not None:
                 seen = spare.planes[k].reshape(-1)[: plane.shape[0] * plane.shape[1]].reshape(plane.shape[:2])
                 _sample(seen, alpha, matrix, box)
                 _lay_over(own, plane, seen, sampling, box)
             _take_over(plane, own, covered)
+
+
+def fill_covering(
+    surface: Surface, planes: tuple[Pixels, ...], covered_of: Callable[[Pixels, Sampling], Coverage]
+) -> None:
+    """Paint what an outline covers with other planes of the frame, or with planes (1, 1) of one colour."""
+    for plane, source, sampling in zip(surface.planes, planes, surface.coding.samplings, strict=True):
+        covered = covered_of(plane, sampling)
+        if source.shape[:2] == (1, 1):
+            whole = np.broadcast_to(source, plane.shape)
+        else:
+            left, top = surface.left // sampling.step, surface.top // sampling.step
+            whole = source[top : top + plane.shape[0], left : left + plane.shape[1]]
+        _take_over(plane, whole, covered)
+
+
+def _dim(photo: Pixels, light: FloatArray, sampling: Sampling, box: tuple[int, int, int, int]) -> None:
+    top, bottom, left, right = box
+    part = photo[top:bottom, left:right]
+    if not part.size:
+        return
+    share = light[top:bottom, left:right]
+    if part.ndim == 3:
+        part[..., :3] = cv2.convertScaleAbs(part[..., :3] * share[..., None])
+    else:
+        black = np.float32(sampling.black[0])
+        part[:] = cv2.convertScaleAbs(black + (part - black) * share)
+
+
+def sample_planes(surface: Surface, planes: tuple[Pixels, ...], mapping: FloatArray) -> None:
+    """Paint a whole picture, given as planes, over all of a surface. mapping : (3, 3) from the surface's pixels to
+    it."""
+    for plane, source, sampling in zip(surface.planes, planes, surface.coding.samplings, strict=True):
+        matrix = source_mapping(sample_mapping(mapping, sampling), WHOLE_PHOTO, source.shape[:2])
+        _sample(plane, source, matrix, (0, plane.shape[0], 0, plane.shape[1]))
 
 
 def _place_straight(plane: Pixels, source: Pixels, matrix: FloatArray, covered: Coverage) -> None:

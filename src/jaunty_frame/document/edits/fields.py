@@ -20,7 +20,7 @@ from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.errors import UsageError
 
 _M = TypeVar("_M", bound=BaseModel)
-_SLIDE = frozenset(Slide.model_fields) - {"id", "exhibit", "left_out"}
+_SLIDE = frozenset(Slide.model_fields) - {"id", "exhibit", "left_out", "in_outputs"}
 _RULES = frozenset(HouseRules.model_fields) - {"shapes"}
 _SHAPE_RULES = frozenset(ShapeRules.model_fields) - {"shape"}
 _OUTPUT = frozenset({"name", "width", "height", "pixel_aspect", "frame_rate", "pace", "zones"})

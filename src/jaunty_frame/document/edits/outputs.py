@@ -18,9 +18,10 @@ def add_output(output: Output) -> Edit:
 
 def remove_output(output_id: str) -> Edit:
     def apply(project: Project) -> Project:
+        kept = {output.id for output in project.outputs} - {output_id}
         return project.changed(
             outputs=tuple(output for output in project.outputs if output.id != output_id),
-            slides=with_slides(project, lambda slide: _without(slide, output_id)).slides,
+            slides=with_slides(project, lambda slide: slide.with_outputs(kept)).slides,
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
             accepted=tuple(one for one in project.accepted if one.output != output_id),
         )
@@ -33,25 +34,23 @@ def set_zones(output_id: str, zones: ZoneMargins, merge: str = "") -> Edit:
 
 
 def duplicate_output(output_id: str) -> Edit:
-    """Add a second output like the first, with its hand-set framings."""
+    """Add a second output like the first, with what was set for it alone."""
 
     def apply(project: Project) -> Project:
         again = with_free_id(project.output(output_id), {output.id for output in project.outputs})
 
-        def left_out_too(slide: Slide) -> Slide:
-            return slide.changed(left_out=(*slide.left_out, again.id)) if output_id in slide.left_out else slide
+        def there_too(slide: Slide) -> Slide:
+            own = slide.in_output(output_id)
+            return slide.changed(
+                left_out=(*slide.left_out, again.id) if output_id in slide.left_out else slide.left_out,
+                in_outputs=(*slide.in_outputs, own.changed(output=again.id)) if own else slide.in_outputs,
+            )
 
         framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
         added = project.changed(outputs=(*project.outputs, again), hand_set=project.hand_set + framings)
-        return with_slides(added, left_out_too)
+        return with_slides(added, there_too)
 
     return Edit("Duplicate output", apply)
-
-
-def _without(slide: Slide, output_id: str) -> Slide:
-    if output_id not in slide.left_out:
-        return slide
-    return slide.changed(left_out=tuple(name for name in slide.left_out if name != output_id))
 
 
 def set_on_output(output_id: str, label: str, merge: str = "", **fields: Any) -> Edit:

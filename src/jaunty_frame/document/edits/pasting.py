@@ -11,7 +11,7 @@ from jaunty_frame.document.photo import Photo
 def paste_slides(copied: CopiedSlides, at: int) -> Edit:
     """Put copied slides into the running order before position ``at``; photos alone get a slide each.
 
-    Photos that the set has already are used; hand-set framings and what is left out go by the ids of outputs.
+    Photos that the set has already are used; hand-set framings and what is set for one output go by the ids of outputs.
     """
 
     def apply(project: Project) -> Project:
@@ -32,8 +32,7 @@ def paste_slides(copied: CopiedSlides, at: int) -> Edit:
                 continue  # it lacks its photo
             exhibit = slide.exhibit.renamed(names)
             own = ids[slide.id] = free_slide_id(next(iter(exhibit.photos), exhibit.kind), [*slides, *fresh])
-            left_out = tuple(name for name in slide.left_out if name in outputs)
-            fresh.append(slide.changed(id=own, exhibit=exhibit, left_out=left_out))
+            fresh.append(slide.with_outputs(outputs).changed(id=own, exhibit=exhibit))
         hand_set = [
             framing.changed(slide=ids[framing.slide])
             for framing in copied.hand_set

@@ -55,5 +55,13 @@ def from_2_to_3(project: dict[str, Any]) -> dict[str, Any]:
     return project
 
 
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: from_1_to_2, 2: from_2_to_3}
+def from_3_to_4(project: dict[str, Any]) -> dict[str, Any]:
+    """Photos that do not cover are set off by themselves: not in shows that were made before that."""
+    rules = project.get("house_rules", {})
+    if isinstance(rules, dict):
+        project = {**project, "house_rules": {"set_off": False, **rules}}
+    return project
+
+
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: from_1_to_2, 2: from_2_to_3, 3: from_3_to_4}
 """From a version to the next."""

@@ -2,10 +2,10 @@
 
 from typing import ClassVar, Literal
 
-from jaunty_frame.document.fill import Fill
+from jaunty_frame.document.fill import PictureFill
 
 
-class BlurredFill(Fill):
+class BlurredFill(PictureFill):
     """The same photo, enlarged and blurred."""
 
     label: ClassVar[str] = "Blurred"

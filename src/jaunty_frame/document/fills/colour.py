@@ -2,11 +2,11 @@
 
 from typing import Annotated, ClassVar, Literal
 
-from jaunty_frame.document.fill import Fill
+from jaunty_frame.document.fill import ShadedFill
 from jaunty_frame.document.values import Colour, Shown
 
 
-class PlainFill(Fill):
+class PlainFill(ShadedFill):
     """A fill of one colour."""
 
     label: ClassVar[str] = "Colour"

@@ -6,11 +6,15 @@ from typing import NamedTuple
 
 from jaunty_frame.core.motion.paths import eased, progress_of_frame
 from jaunty_frame.core.painting.surface import FrameFormat
+from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.photo import NO_CORRECTION
 from jaunty_frame.document.transition import PhotoTransition, TimedTransition, Transition
-from jaunty_frame.show.frames.exhibits import fill_layer, slide_layers
+from jaunty_frame.show.frames.exhibits import slide_layers
+from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
+from jaunty_frame.show.frames.layers.still import without_fills
 from jaunty_frame.show.planning.joints import joint, previous_shown
 from jaunty_frame.show.planning.plan import Plan
 
@@ -58,14 +62,25 @@ def transition_layers(
         progress = eased(progress, transition.easing)
     below, above = slide_layers(plan, *old), slide_layers(plan, *new)
     if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
-        fills = fill_layer(plan, old[0]), fill_layer(plan, new[0])
-        return (MixOverFill(fills, below, above, transition, progress),)
+        fills = fill_layer(plan, *old), fill_layer(plan, *new)
+        return (MixOverFill(fills, without_fills(below), without_fills(above), transition, progress),)
     return (Mix(below, above, transition, progress),)
 
 
 def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
     """Return slide ``k`` alone at ``progress`` in 0..1 of its way, without transitions and fades."""
     return FrameContent(slide_layers(plan, k, progress))
+
+
+def fill_alone(plan: Plan, k: int, progress: float) -> FrameContent:
+    """Return the fill of slide ``k`` without what lies on it."""
+    return FrameContent((fill_layer(plan, k, progress),))
+
+
+def photo_alone(plan: Plan, k: int, progress: float) -> FrameContent:
+    """Return what slide ``k`` shows on plain grey."""
+    grey = PlainFill.model_construct(colour="#808080")
+    return FrameContent((FillLayer(grey, None), *without_fills(slide_layers(plan, k, progress))))
 
 
 def without_correction(plan: Plan, k: int) -> Plan:

@@ -8,9 +8,11 @@ from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.frames.fills import fill_layer
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, photo_file
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
+from jaunty_frame.show.frames.prints import print_layers
 from jaunty_frame.show.planning.plan import Plan
 
 # What is seen through transparent photos that are shown by themselves.
@@ -27,6 +29,8 @@ def slide_layers(plan: Plan, k: int, progress: float | None) -> Layers:
 def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return a photo over its fill; no fill where it would not be seen."""
     (row,) = plan.rows_of(k)
+    if not plan.mounting(row).is_plain:
+        return print_layers(plan, k, progress)
     framing = plan.framing(row)
     layer = photo_layer(plan, row, framing.base if progress is None else framing.way.at(progress))
     key = "covers", row
@@ -36,13 +40,7 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
         )
     if plan.memo[key]:
         return (layer,)
-    return fill_layer(plan, k), layer
-
-
-def fill_layer(plan: Plan, k: int) -> FillLayer:
-    """Return the fill of slide ``k``, whether or not it is seen."""
-    rows = plan.rows_of(k)
-    return FillLayer(plan.table.settings[k].fill, photo_file(plan.photo(rows[0])) if rows else None)
+    return fill_layer(plan, k, progress), layer
 
 
 def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:

@@ -5,36 +5,53 @@ from typing import Any
 
 from jaunty_frame.core.painting.colour import Pixels, parse_colour
 from jaunty_frame.core.painting.light import fade_to
-from jaunty_frame.core.painting.surface import Surface
+from jaunty_frame.core.painting.surface import Surface, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.show.frames.content import FrameContent
-from jaunty_frame.show.frames.layers.fill import FillLayer, FillPlanes
-from jaunty_frame.show.frames.layers.layer import Layers, Source
+from jaunty_frame.show.frames.layers.fill import FillLayer, FillReady
+from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.layers.photo import PhotoLayer, PhotoLevels
+from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
+from jaunty_frame.show.frames.layers.still import Faded, Still, StillReady
 from jaunty_frame.show.frames.painters.brush import Brush, Preparation
-from jaunty_frame.show.frames.painters.fill import FILL_PLANES, paint_fill
+from jaunty_frame.show.frames.painters.fill import FILL_READY, paint_fill
 from jaunty_frame.show.frames.painters.mix import paint_mix, paint_mix_over_fill
 from jaunty_frame.show.frames.painters.photo import PHOTO_LEVELS, paint_photo
+from jaunty_frame.show.frames.painters.print import paint_ground, paint_print
+from jaunty_frame.show.frames.painters.still import paint_faded, paint_still
 
 LAYER_PAINTERS: dict[type, Callable[[Surface, Any, Brush], None]] = {
     FillLayer: paint_fill,
     PhotoLayer: paint_photo,
     Mix: paint_mix,
     MixOverFill: paint_mix_over_fill,
+    GroundLayer: paint_ground,
+    PrintLayer: paint_print,
+    Still: paint_still,
+    Faded: paint_faded,
 }
 
 PREPARATIONS: dict[type, Preparation] = {
-    FillPlanes: FILL_PLANES,
+    FillReady: FILL_READY,
     PhotoLevels: PHOTO_LEVELS,
 }
 
 
 def prepared(source: Source, pixels: Callable[[Any, int], Pixels]) -> Any:
     """Return what painters use of ``source``. pixels : gives an upright photo with at least so many pixels across."""
+    if isinstance(source, StillReady):
+        return _painted(source, pixels)
     preparation = PREPARATIONS[type(source)]
     width = preparation.wanted_width(source)
     return preparation.make(pixels(source.photo, width) if width else None, source)
+
+
+def _painted(source: StillReady, pixels: Callable[[Any, int], Pixels]) -> tuple[Pixels, ...]:
+    surface = new_surface(source.frame.width, source.frame.height, source.frame.coding)
+    ready = {one: prepared(one, pixels) for one in sources_of(source.layers, source.frame)}
+    _paint_layers(surface, source.layers, Brush(ready, Workspace(source.frame), _paint_layers))
+    return surface.planes
 
 
 def paint_frame(surface: Surface, content: FrameContent, ready: Mapping[Source, Any], workspace: Workspace) -> None:

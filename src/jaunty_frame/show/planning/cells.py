@@ -15,6 +15,7 @@ from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import course_options
 from jaunty_frame.core.motion.moves import Cells, Moves, solve_moves
 from jaunty_frame.document.model import Output
+from jaunty_frame.show.planning.mounting import row_aspects
 from jaunty_frame.show.planning.slide_table import SlideTable
 
 _Arrays = TypeVar("_Arrays", Bases, Moves)
@@ -68,7 +69,7 @@ def cell_inputs(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     """
     rows = np.concatenate([rows for _, rows in wanted]) if wanted else np.empty(0, np.intp)
     counts = [len(rows) for _, rows in wanted]
-    aspect = np.repeat([float(output.aspect) for output, _ in wanted], counts)
+    aspect = np.concatenate([row_aspects(output, rows, table) for output, rows in wanted]) if wanted else np.empty(0)
     height = np.repeat([float(output.height) for output, _ in wanted], counts)
     pace = np.repeat([float(output.pace) for output, _ in wanted], counts)
     size = table.photo_size[rows]
@@ -101,11 +102,22 @@ def solve_cells(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     return SolvedCells(bases, moves, options)
 
 
+def _placements(
+    wanted: Sequence[tuple[Output, NDArray[np.intp]]], rows: NDArray[np.intp], table: SlideTable
+) -> NDArray[np.intp]:
+    """Return the placement of each row; a piece with a shape of its own is filled by its photo."""
+    if not table.has_mounts:
+        return table.placement[rows]
+    mounts = (table.mount_of(row, output.id) for output, own in wanted for row in own.tolist())
+    filled = np.array([mount is not None and mount.piece != "frame" for mount in mounts], bool)
+    return np.where(filled, PLACEMENTS.index(Placement.COVER), table.placement[rows])
+
+
 def _solved_bases(
     wanted: Sequence[tuple[Output, NDArray[np.intp]]], rows: NDArray[np.intp], overlays: FloatArray, table: SlideTable
 ) -> Bases:
     cells = cell_inputs(wanted, table, np.zeros((len(rows), 4)))
-    turned, areas, placement = cells.turned, cells.areas, table.placement[rows]
+    turned, areas, placement = cells.turned, cells.areas, _placements(wanted, rows, table)
     bases = solve_all_bases(turned, areas, placement, overlays, table.least_attention[rows])
     parts_of = [table.slide(row).exhibit.close_up_of(table.photos[row].id) for row in rows.tolist()]
     close = np.flatnonzero([part is not None for part in parts_of])

@@ -12,21 +12,27 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
-from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.geometry.straightening import window_reach
+from jaunty_frame.core.geometry.windows import FloatArray, Window, grown, with_aspect
 from jaunty_frame.core.motion.arcs import highest_arc
 from jaunty_frame.core.motion.closing_first import opening_for
 from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.motion.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.motion.way import Station, Way
+from jaunty_frame.core.mounts.pieces import aspect_of
 from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_schedule, show_timing, with_left_out
+from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.model import HandSet, Output, Project, Slide
+from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
+from jaunty_frame.show.planning.mounting import PLAIN, Mounting, row_aspects, row_pieces, solved_mounting
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
 
 _STILL = 1e-9
+_BARE = 1e-9
 _PLANNED = ("slides", "photos", "outputs", "hand_set")
 """What plans follow from, beside the house rules."""
 
@@ -56,7 +62,8 @@ class Plan:
 
     stations : (M, S, 4) windows in the photo frame of ``core.geometry.straightening``, the first opens, the last
     closes; leans : (M, S) degrees beside the straightening; course : (M,) index into COURSES, for hand-set windows what
-    they amount to; show_moved : (M,) where the show's own move is seen.
+    they amount to; show_moved : (M,) where the show's own move is seen; set_off : (M,) where the house rule of that
+    name mounts a photo; pieces : (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
     """
 
     output: Output
@@ -73,6 +80,8 @@ class Plan:
     hand_set: NDArray[np.bool_]
     hairline: NDArray[np.bool_]
     show_moved: NDArray[np.bool_]
+    set_off: NDArray[np.bool_]
+    pieces: FloatArray
     memo: dict[Any, Any] = field(default_factory=dict, repr=False)
     """What was asked of this plan before, by anyone; a plan never changes."""
 
@@ -139,7 +148,7 @@ class Plan:
         if self.table.slide(row).path != "arc" or self.show_moved[row] or course.move is Move.ENTER:
             return way
         width, height = self.table.photo_size[row].tolist()
-        reach = way.reach(float(self.output.aspect))
+        reach = way.reach(self.piece_aspect(row))
         return way._replace(arc=highest_arc(way.opening, way.closing, width / height, reach))
 
     def _easing(self, row: int, course: Course) -> Easing:
@@ -148,6 +157,29 @@ class Plan:
         if course.move is Move.ENTER:
             return self.table.slide(row).easing or ENTERING
         return self.settings_of_row(row).easing
+
+    def fill(self, k: int) -> Fill:
+        """Return the fill of slide ``k``."""
+        own = self.slides[k].in_output(self.output.id) if self.slides[k].in_outputs else None
+        return (own.fill if own else None) or self.table.settings[k].fill
+
+    def mounting(self, row: int) -> Mounting:
+        """Return how the photo of a row is mounted."""
+        key = "mounting", row
+        if key not in self.memo:
+            self.memo[key] = self._mounting(row)
+        return self.memo[key]
+
+    def _mounting(self, row: int) -> Mounting:
+        by_itself = bool(self.set_off[row])
+        mount = SET_OFF if by_itself else self.table.mount_of(row, self.output.id)
+        if mount is None or mount == PLAIN_MOUNT:
+            return PLAIN
+        return solved_mounting(self.output, self.table, row, mount, self.stations[row], by_itself)
+
+    def piece_aspect(self, row: int) -> float:
+        """Return the aspect, as seen, of what the window of a row is mapped onto."""
+        return aspect_of(Window(*self.pieces[row].tolist()), float(self.output.aspect))
 
     def settings_of_row(self, row: int) -> Settings:
         """Return what holds for the slide of a row."""
@@ -330,10 +362,14 @@ def _plan(
         by_hand[k], moved[k] = True, False
         closing[k], leans[k] = framing.closing, (framing.opening_lean, framing.closing_lean)
         opening[k] = framing.opening or _found_opening(output, table, k, closing[k])
+        aspect = row_aspects(output, np.array([k]), table)[0] * table.photo_size[k, 1] / table.photo_size[k, 0]
+        opening[k], closing[k] = (with_aspect(window, aspect) for window in (opening[k], closing[k]))
     course = course.copy()
     for k in np.flatnonzero(by_hand | moved).tolist():
         course[k] = COURSES.index(_named_course(opening[k], closing[k], leans[k, 0] - leans[k, 1]))
     stations = np.stack([opening, closing], axis=1)
+    set_off = _set_off(output, stations, leans, table)
+    pieces = row_pieces(output, set_off, table)
     return Plan(
         output=output,
         table=table,
@@ -344,14 +380,35 @@ def _plan(
         leans=leans,
         placement=solved.bases.placement.copy(),
         course=course,
-        softness=stations[..., 3].min(axis=1) * table.photo_size[:, 1] / output.height,
+        softness=stations[..., 3].min(axis=1) * table.photo_size[:, 1] / (output.height * pieces[:, 3]),
         hand_set=by_hand,
         # A photo that moves stands clear of the frame's edges.
         hairline=solved.bases.hairline
         & ~by_hand
         & (np.abs(stations - solved.bases.window[:, None]).max((1, 2)) < _STILL),
         show_moved=moved,
+        set_off=set_off,
+        pieces=pieces,
     )
+
+
+def _set_off(output: Output, stations: FloatArray, leans: FloatArray, table: SlideTable) -> NDArray[np.bool_]:
+    """Return where the house rule sets a photo off: it does not cover, and has no mount."""
+    count = len(stations)
+    if not table.rules.set_off:
+        return np.zeros(count, bool)
+    degrees = np.abs(table.straightening[:, None] + leans).max(axis=1)
+    windows = stations
+    for row in np.flatnonzero(degrees).tolist():
+        reach = window_reach(float(degrees[row]), float(output.aspect))
+        windows = windows.copy() if windows is stations else windows
+        windows[row] = [grown(Window(*window), reach) for window in stations[row]]
+    low, high = windows[..., :2].min(axis=(1, 2)), (windows[..., :2] + windows[..., 2:]).max(axis=(1, 2))
+    bare = (low < -_BARE) | (high > 1 + _BARE)
+    bare &= np.array([not photo.transparent for photo in table.photos], bool)
+    if table.has_mounts:
+        bare &= np.array([table.mount_of(row, output.id) is None for row in range(count)], bool)
+    return bare
 
 
 def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArray) -> FloatArray:
@@ -362,10 +419,7 @@ def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArra
 def plan_output(project: Project, output_id: str) -> Plan:
     """Return the plan of one output."""
     output = project.output(output_id)
-    slides = tuple(
-        slide.changed(left_out=(output_id,) if output_id in slide.left_out else ()) if slide.left_out else slide
-        for slide in project.slides
-    )
+    slides = tuple(slide.with_outputs({output_id}) for slide in project.slides)
     alone = project.changed(outputs=(output,), slides=slides, hand_set=_of_output(project, output_id))
     return Planner().plans(alone)[output_id]
 

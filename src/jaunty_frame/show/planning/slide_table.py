@@ -5,6 +5,7 @@ one row, a card none, a group several. A table is built from the one before: row
 the very same objects are copied, and ``source`` says from where, so that only changed cells are solved again.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,6 +15,7 @@ from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, P
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
 from jaunty_frame.document.model import HouseRules, Project, Slide
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of, shape_of
 
@@ -44,6 +46,16 @@ class SlideTable:
     rate: FloatArray
     seconds: FloatArray
     source: NDArray[np.intp]
+    by_id: Mapping[str, Photo]
+    """All photos of the set."""
+    has_mounts: bool
+    """Whether any slide has a mount, so that its photo may be seen in another shape than the output's."""
+
+    def mount_of(self, row: int, output_id: str) -> Mount | None:
+        """Return the mount that was set for a row in an output."""
+        k = self.slide_of[row]
+        own = self.slides[k].in_output(output_id)
+        return (own.mount if own else None) or self.settings[k].mount
 
     def rows_of(self, k: int) -> range:
         """Return the rows of slide ``k``."""
@@ -110,6 +122,10 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         rate=rate,
         seconds=seconds,
         source=source,
+        by_id=by_id,
+        has_mounts=rules.mount is not None
+        or any(one.mount is not None for one in rules.shapes)
+        or any(slide.mount is not None or slide.in_outputs for slide in slides),
     )
 
 

@@ -61,7 +61,10 @@ def frame_boxes(plan: Plan) -> FloatArray:
         seen = np.linalg.solve(sides, (corners - top_left)[..., None])[..., 0]
         low, high = seen.min(axis=1), seen.max(axis=1)
         found[k] = np.concatenate([low, high - low], axis=1)
-    return found
+    pieces = plan.pieces[:, None]
+    return np.concatenate(
+        [pieces[..., :2] + found[..., :2] * pieces[..., 2:], found[..., 2:] * pieces[..., 2:]], axis=-1
+    )
 
 
 def shares_within(plan: Plan, *parts: Window) -> FloatArray:
@@ -76,6 +79,8 @@ def shares_within(plan: Plan, *parts: Window) -> FloatArray:
     degrees = plan.degrees[:, -1]
     for k in np.flatnonzero(degrees).tolist():
         width, height = plan.table.photo_size[k]
+        px, py, pw, ph = plan.pieces[k].tolist()
+        own = [Window((x - px) / pw, (y - py) / ph, w / pw, h / ph) for x, y, w, h in parts]
         for j, box in enumerate(plan.table.areas.boxes[k]):
-            shares[k, j] = sum(turned_share(plan.closing[k], -degrees[k], box, width / height, part) for part in parts)
+            shares[k, j] = sum(turned_share(plan.closing[k], -degrees[k], box, width / height, part) for part in own)
     return shares

@@ -23,7 +23,7 @@ class Mix(NamedTuple):
 class MixOverFill(NamedTuple):
     """Photos on their way from one to the other, over fills that change by themselves.
 
-    fills : of the old slide and the new one; below, above : all that the slides show, fills too, which are not painted.
+    fills : of the old slide and the new one; below, above : what the slides show but their fills.
     """
 
     fills: tuple[FillLayer, FillLayer]

@@ -30,9 +30,10 @@ class PhotoLayer(NamedTuple):
     reach: tuple[float, float]
 
     def sources(self, frame: FrameFormat) -> tuple[PhotoLevels]:
-        return (PhotoLevels(self.photo, _levels(self.path, frame.width, frame.height, self.reach), frame.coding),)
+        return (PhotoLevels(self.photo, levels_for(self.path, frame.width, frame.height, self.reach), frame.coding),)
 
 
 @lru_cache(maxsize=1024)
-def _levels(path: tuple[Window, ...], width: int, height: int, reach: tuple[float, float]) -> tuple[LevelSpec, ...]:
+def levels_for(path: tuple[Window, ...], width: int, height: int, reach: tuple[float, float]) -> tuple[LevelSpec, ...]:
+    """Return the levels that a way needs on a surface of so many pixels."""
     return level_specs(path, width, height, reach)

@@ -3,47 +3,130 @@
 from collections.abc import Callable
 from typing import Any, NamedTuple
 
-from jaunty_frame.core.fills.blurred import blurred_fill, photo_width_wanted
+import numpy as np
+
+from jaunty_frame.core.colouring.blurring import photo_width_wanted
+from jaunty_frame.core.colouring.leading_colours import SAMPLE_PX, two_leading_colours
+from jaunty_frame.core.colouring.treatment import Treatment
+from jaunty_frame.core.fills.blurred import blurred_fill
 from jaunty_frame.core.fills.colour import plain_fill
+from jaunty_frame.core.fills.gradient import drifting_degrees, gradient_fill
+from jaunty_frame.core.fills.living import photo_grid, wandering_light, water, water_grid, water_ground
+from jaunty_frame.core.fills.texture import texture_fill
 from jaunty_frame.core.painting.colour import Pixels, parse_colour
 from jaunty_frame.core.painting.correction import corrected
+from jaunty_frame.core.painting.mapping import shifted_mapping, window_mapping
+from jaunty_frame.core.painting.placing import sample_planes
 from jaunty_frame.core.painting.surface import FrameFormat, Surface, copy_planes
-from jaunty_frame.document.fill import Fill
+from jaunty_frame.document.fill import ColouredFill, Fill, PictureFill
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
-from jaunty_frame.show.frames.layers.fill import FillLayer, FillPlanes
+from jaunty_frame.document.fills.gradient import GradientFill
+from jaunty_frame.document.fills.light import LightFill
+from jaunty_frame.document.fills.nothing import NoFill
+from jaunty_frame.document.fills.picture import OtherPictureFill
+from jaunty_frame.document.fills.texture import TextureFill
+from jaunty_frame.document.fills.water import WaterFill
+from jaunty_frame.show.frames.layers.fill import FillLayer, FillReady
 from jaunty_frame.show.frames.painters.brush import Brush, Preparation
 
 Planes = tuple[Pixels, ...]
+Colours = tuple[tuple[int, int, int], tuple[int, int, int]]
 
 
 class FillPainter(NamedTuple):
-    """planes : of a fill's value, its photo's pixels (None where it wants none) and the frame; photo_width : how many
-    pixels across the photo suffice, by the photo's aspect and the frame; 0 for no photo."""
+    """make : planes, of a fill's value, its photo's pixels (None where it wants none) and the frame; of fills that live
+    whatever ``planes_at`` wants; photo_width : how many pixels across the photo suffice, by the value, the photo's
+    aspect and the frame; planes_at : of what was made, the value, the seconds and the frame."""
 
-    planes: Callable[[Any, Any, FrameFormat], Planes]
-    photo_width: Callable[[float, FrameFormat], int] = lambda aspect, frame: 0
+    make: Callable[[Any, Any, FrameFormat], Any]
+    photo_width: Callable[[Any, float, FrameFormat], int] = lambda fill, aspect, frame: 0
+    planes_at: Callable[[Any, Any, float, FrameFormat], Planes] = lambda made, fill, seconds, frame: made
 
+
+def _treatment(fill: PictureFill) -> Treatment:
+    return Treatment(fill.enlarged, fill.blur, fill.brightness, fill.saturation, parse_colour(fill.wash), fill.washed)
+
+
+def _under_water(fill: WaterFill) -> Treatment:
+    return Treatment(1.15, fill.blur, wash=parse_colour(fill.colour), washed=fill.washed)
+
+
+def _colours(fill: ColouredFill, photo: Pixels | None) -> Colours:
+    if fill.colours == "of-the-photo" and photo is not None:
+        return two_leading_colours(photo)
+    return parse_colour(fill.first), parse_colour(fill.second)
+
+
+def _gradient(colours: Colours, fill: GradientFill, seconds: float, frame: FrameFormat) -> Planes:
+    degrees = drifting_degrees(fill.angle, seconds) if fill.swings else fill.angle
+    return gradient_fill(colours, degrees, frame, fill.vignette)
+
+
+def _water_ground(fill: WaterFill, photo: Pixels | None, frame: FrameFormat) -> Any:
+    if fill.over == "colour" or photo is None:
+        grid = np.full((*water_grid(frame).shape, 3), parse_colour(fill.colour), np.float32)
+    else:
+        grid = photo_grid(photo, frame, _under_water(fill))
+    return water_ground(grid, frame, fill.waves, fill.vignette)
+
+
+_OF_PICTURE = FillPainter(
+    lambda fill, photo, frame: (
+        plain_fill((0, 0, 0), frame) if photo is None else blurred_fill(photo, frame, _treatment(fill), fill.vignette)
+    ),
+    lambda fill, aspect, frame: photo_width_wanted(aspect, frame, _treatment(fill)),
+)
 
 FILL_PAINTERS: dict[type[Fill], FillPainter] = {
-    BlurredFill: FillPainter(lambda fill, photo, frame: blurred_fill(photo, frame), photo_width_wanted),
-    PlainFill: FillPainter(lambda fill, photo, frame: plain_fill(parse_colour(fill.colour), frame)),
+    BlurredFill: _OF_PICTURE,
+    OtherPictureFill: _OF_PICTURE,
+    PlainFill: FillPainter(lambda fill, photo, frame: plain_fill(parse_colour(fill.colour), frame, fill.vignette)),
+    NoFill: FillPainter(lambda fill, photo, frame: plain_fill((0, 0, 0), frame)),
+    GradientFill: FillPainter(
+        lambda fill, photo, frame: _colours(fill, photo),
+        lambda fill, aspect, frame: SAMPLE_PX,
+        _gradient,
+    ),
+    TextureFill: FillPainter(
+        lambda fill, photo, frame: texture_fill(
+            fill.texture, parse_colour(fill.colour), fill.relief, frame, fill.vignette
+        )
+    ),
+    LightFill: FillPainter(
+        lambda fill, photo, frame: _colours(fill, photo),
+        lambda fill, aspect, frame: SAMPLE_PX,
+        lambda made, fill, seconds, frame: wandering_light(made, seconds, frame, fill.vignette),
+    ),
+    WaterFill: FillPainter(
+        _water_ground,
+        lambda fill, aspect, frame: photo_width_wanted(aspect, frame, _under_water(fill)),
+        lambda made, fill, seconds, frame: water(made, seconds, fill.strength, frame),
+    ),
 }
 
 
 def paint_fill(surface: Surface, layer: FillLayer, brush: Brush) -> None:
     (source,) = layer.sources(brush.frame)
-    copy_planes(surface, brush.ready[source])
+    painter = FILL_PAINTERS[type(layer.fill)]
+    planes = painter.planes_at(brush.ready[source], layer.fill, layer.seconds, source.frame)
+    if layer.view is None:
+        copy_planes(surface, planes)
+    else:
+        mapping = window_mapping(layer.view, (brush.frame.width, brush.frame.height))
+        sample_planes(surface, planes, shifted_mapping(mapping, surface.left, surface.top))
 
 
-def _wanted_width(source: FillPlanes) -> int:
-    return FILL_PAINTERS[type(source.fill)].photo_width(source.photo.aspect, source.frame) if source.photo else 0
+def _wanted_width(source: FillReady) -> int:
+    if source.photo is None:
+        return 0
+    return FILL_PAINTERS[type(source.fill)].photo_width(source.fill, source.photo.aspect, source.frame)
 
 
-def _planes(photo: Pixels | None, source: FillPlanes) -> Planes:
+def _make(photo: Pixels | None, source: FillReady) -> Any:
     if photo is not None and source.photo is not None:
         photo = corrected(photo, source.photo.correction)
-    return FILL_PAINTERS[type(source.fill)].planes(source.fill, photo, source.frame)
+    return FILL_PAINTERS[type(source.fill)].make(source.fill, photo, source.frame)
 
 
-FILL_PLANES = Preparation(_wanted_width, _planes)
+FILL_READY = Preparation(_wanted_width, _make)

@@ -36,8 +36,6 @@ from jaunty_frame.document.transitions.sweep import Sweep
 from jaunty_frame.document.transitions.uncover import Uncover
 from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.document.transitions.zoom import Zoom
-from jaunty_frame.show.frames.layers.fill import FillLayer
-from jaunty_frame.show.frames.layers.layer import Layers
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.painters.brush import Brush
 
@@ -103,7 +101,7 @@ def paint_mix_over_fill(surface: Surface, layer: MixOverFill, brush: Brush) -> N
         for ground, colour in ((black, "#000000"), (white, "#ffffff")):
             for target, layers in ((ground, layer.below), (above, layer.above)):
                 fade_to(target, 0.0, parse_colour(colour))
-                brush.paint_layers(target, _photos_of(layers), brush)
+                brush.paint_layers(target, layers, brush)
             _paint_on_the_way(ground, above, layer, brush)
         brush.paint_layers(surface, (old_fill,), brush)
         brush.paint_layers(above, (new_fill,), brush)
@@ -114,7 +112,3 @@ def paint_mix_over_fill(surface: Surface, layer: MixOverFill, brush: Brush) -> N
 def _paint_on_the_way(surface: Surface, above: Surface, layer: Mix | MixOverFill, brush: Brush) -> None:
     paint = TRANSITION_PAINTERS[type(layer.transition)]
     paint(layer.transition, surface, above, layer.progress, brush.frame)
-
-
-def _photos_of(layers: Layers) -> Layers:
-    return tuple(layer for layer in layers if not isinstance(layer, FillLayer))

@@ -1,0 +1,34 @@
+"""From exact values to eight bits without steps: rounding is spread by a fixed pattern.
+
+The pattern is interleaved gradient noise (J. Jimenez, SIGGRAPH 2014 courses,
+from memory): neighbours differ much, so that what is smooth stays smooth to the eye. It is the same in every frame and
+leaves whole numbers as they are.
+"""
+
+from functools import lru_cache
+
+import numpy as np
+
+from jaunty_frame.core.opencv import cv2
+from jaunty_frame.core.painting.colour import Pixels
+
+_TILE = 128
+# Just under a half, so that whole numbers stay what they are.
+_MOST = 0.49
+
+
+def dithered(values: np.ndarray) -> Pixels:
+    """Return values (h, w) or (h, w, C) float32 as uint8; they are spoilt. Negative ones become 0."""
+    pattern = _pattern(values.shape[1])
+    for start in range(0, values.shape[0], _TILE):
+        band = values[start : start + _TILE]
+        band += pattern[: len(band)] if values.ndim == 2 else pattern[: len(band), :, None]
+    return cv2.convertScaleAbs(np.maximum(values, 0.0, out=values))
+
+
+@lru_cache(maxsize=16)
+def _pattern(width: int) -> np.ndarray:
+    x, y = np.arange(_TILE)[None], np.arange(_TILE)[:, None]
+    noise = np.modf(52.9829189 * np.modf(0.06711056 * x + 0.00583715 * y)[0])[0]
+    tile = ((noise - 0.5) * 2 * _MOST).astype(np.float32)
+    return np.ascontiguousarray(np.tile(tile, (1, -(-width // _TILE)))[:, :width])

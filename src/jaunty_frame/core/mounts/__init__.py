@@ -1,0 +1,1 @@
+"""How a photo sits on its fill: rectangle, outline, turn in depth, shadow."""

@@ -1,0 +1,48 @@
+"""Layers that are the same for a whole slide: painted once and copied."""
+
+from typing import NamedTuple
+
+from jaunty_frame.core.painting.surface import FrameFormat
+from jaunty_frame.show.frames.layers.fill import FillLayer
+from jaunty_frame.show.frames.layers.layer import Layer, Layers, Source
+
+
+class StillReady(NamedTuple):
+    """Layers painted over a whole frame."""
+
+    layers: Layers
+    frame: FrameFormat
+
+    @property
+    def photo(self) -> None:
+        return None
+
+
+class Still(NamedTuple):
+    """Layers of which the first covers the whole frame."""
+
+    layers: Layers
+
+    def sources(self, frame: FrameFormat) -> tuple[Source]:
+        return (StillReady(self.layers, frame),)
+
+
+def without_fills(layers: Layers) -> Layers:
+    """Return what is seen beside the fills."""
+    apart: list[Layer] = []
+    for layer in layers:
+        if isinstance(layer, Still):
+            apart += without_fills(layer.layers)
+        elif not isinstance(layer, FillLayer):
+            apart.append(layer)
+    return tuple(apart)
+
+
+class Faded(NamedTuple):
+    """Layers of which only a share is seen over what is behind them."""
+
+    layers: Layers
+    share: float
+
+    def sources(self, frame: FrameFormat) -> tuple[Source, ...]:
+        return tuple(dict.fromkeys(source for layer in self.layers for source in layer.sources(frame)))

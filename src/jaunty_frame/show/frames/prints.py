@@ -1,0 +1,107 @@
+"""Mounted photos: how each print lies at an instant, and the layers that it is made of."""
+
+import numpy as np
+
+from jaunty_frame.core.geometry.straightening import corner_points
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.core.motion.paths import eased
+from jaunty_frame.core.motion.way import Station
+from jaunty_frame.core.mounts.outline import Turn, clipped, mapped, rectangle_outline, turn_matrix
+from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, short_side
+from jaunty_frame.document.mount import Mount
+from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
+from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
+from jaunty_frame.show.frames.layers.still import Still
+from jaunty_frame.show.planning.plan import Plan
+
+
+def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
+    """Return the photos of a slide as prints on its fill."""
+    fill = fill_layer(plan, k, progress)
+    still: list[Layer] = [fill]
+    moving: list[Layer] = []
+    for row in plan.rows_of(k):
+        layer = print_layer(plan, row, progress)
+        ground = GroundLayer(layer.print)
+        # What lies over something that moves cannot be painted before it.
+        lies_still = not moving and _lies_still(plan, row)
+        (still if lies_still else moving).append(ground)
+        moving.append(layer)
+    behind = [fill] if len(still) == 1 or fill.view is not None or fill.seconds else [Still(tuple(still))]
+    if len(behind) == 1 and behind[0] is fill:
+        return (*still, *moving)
+    return (*behind, *moving)
+
+
+def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
+    """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition."""
+    framing, mounting = plan.framing(row), plan.mounting(row)
+    at = framing.base if progress is None else framing.way.at(progress)
+    key = "print-layer", row
+    if key not in plan.memo:
+        way = framing.way
+        reach = way.reach(plan.piece_aspect(row))
+        plan.memo[key] = photo_file(plan.photo(row)), way.path, reach
+    photo, path, reach = plan.memo[key]
+    piece = mounting.piece
+    seen = _seen_of(plan, row, at)
+    turn = _turn_at(mounting.mount, 0.0 if progress is None else eased(progress, plan.settings_of_row(row).easing))
+    of = Print(mounting.mount, piece, seen, turn)
+    return PrintLayer(photo, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
+
+
+def _turn_at(mount: Mount, eased_progress: float) -> Turn:
+    share = 1 - 2 * eased_progress if mount.swings else 1.0
+    return Turn(mount.lean, mount.yaw * share, mount.pitch * share)
+
+
+def _lies_still(plan: Plan, row: int) -> bool:
+    """Return whether a print has the same outline throughout."""
+    key = "lies-still", row
+    if key not in plan.memo:
+        way, mount = plan.framing(row).way, plan.mounting(row).mount
+        ends = {_seen_of(plan, row, way.at(share)) for share in (0.0, 0.5, 1.0)}
+        plan.memo[key] = len(ends) == 1 and not (mount.swings and (mount.yaw or mount.pitch))
+    return bool(plan.memo[key])
+
+
+def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ...]:
+    """Return the outline of what is seen of a photo, in short sides of the frame."""
+    piece, aspect = plan.mounting(row).piece, float(plan.output.aspect)
+    # A photo that enters comes from beyond the frame, not from behind an edge in its midst.
+    bounds = WHOLE_FRAME if plan.framing(row).move is Move.ENTER else piece
+    limits = rectangle_outline(bounds, aspect)
+    x, y, w, h = at.window
+    if not at.degrees:
+        left, top, right, bottom = max(x, 0.0), max(y, 0.0), min(x + w, 1.0), min(y + h, 1.0)
+        if bounds is piece and (left, top, right, bottom) == (x, y, x + w, y + h):
+            return tuple(map(tuple, limits.tolist()))
+        photo = Window(piece.x - x / w * piece.w, piece.y - y / h * piece.h, piece.w / w, piece.h / h)
+        low_x, low_y = max(photo.x, bounds.x), max(photo.y, bounds.y)
+        high_x = min(photo.x + photo.w, bounds.x + bounds.w)
+        high_y = min(photo.y + photo.h, bounds.y + bounds.h)
+        if high_x <= low_x or high_y <= low_y:
+            return ()
+        limits = rectangle_outline(Window(low_x, low_y, high_x - low_x, high_y - low_y), aspect)
+        return tuple(map(tuple, limits.tolist()))
+    width, height = plan.photo(row).upright_size
+    top_left, top_right, _, bottom_left = corner_points(at.window, -at.degrees, width / height)
+    sides = np.stack([top_right - top_left, bottom_left - top_left], axis=1)
+    corners = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
+    in_piece = np.linalg.solve(sides, (corners - top_left)[..., None])[..., 0]
+    unit = rectangle_outline(WHOLE_FRAME, aspect)[2]
+    outline = (np.array(piece[:2]) + in_piece * piece[2:]) * unit
+    return tuple(map(tuple, clipped(limits, outline).tolist()))
+
+
+def print_corners(plan: Plan, row: int) -> list[tuple[float, float]]:
+    """Return the corners of a print, border included, in fractions of the frame, as it lies at its beginning."""
+    aspect, mounting = float(plan.output.aspect), plan.mounting(row)
+    unit_x, unit_y = short_side(aspect)
+    outline = rectangle_outline(mounting.outer, aspect)
+    piece = mounting.piece
+    middle = (piece.x + piece.w / 2) / unit_x, (piece.y + piece.h / 2) / unit_y
+    placed = mapped(outline, turn_matrix(_turn_at(mounting.mount, 0.0), middle))
+    return [(x * unit_x, y * unit_y) for x, y in placed.tolist()]

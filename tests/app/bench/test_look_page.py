@@ -1,0 +1,101 @@
+"""The look of a slide, worked on at the frame: fill, mount, one output alone, dragging a print, taking a colour."""
+
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtTest import QTest
+
+from jaunty_frame.document.fills.water import WaterFill
+from jaunty_frame.document.mount import SET_OFF
+from tests.app.bench.test_bench import BenchCase
+from tests.app.window_case import LEFT
+
+
+class LookPage(BenchCase):
+    def setUp(self):
+        super().setUp()
+        self.bench.show_page("look")
+        self.page = self.bench.page("look")
+        self.slide_id = self.project.slides[0].id
+
+    def slide(self):
+        return self.project.slide(self.slide_id)
+
+    def frame_at(self, x, y):
+        place = self.bench.frame_view.picture_rect()
+        return QPointF(place.x() + x * place.width(), place.y() + y * place.height())
+
+    def test_the_frame_is_large_and_the_photo_away(self):
+        self.assertTrue(self.canvas.isHidden())
+        self.bench.show_page("move")
+        self.assertFalse(self.canvas.isHidden())
+
+    def test_a_kind_of_fill_and_its_amounts(self):
+        self.choose_option(self.page.fill.kind_choice, "Water")
+        slider = self.page.fill.fields["strength"].slider
+        slider.setFocus()
+        QTest.keyClick(slider, Qt.Key.Key_PageUp)
+        fill = self.slide().fill
+        self.assertIsInstance(fill, WaterFill)
+        self.assertGreater(fill.strength, 1.0)
+        QTest.mouseDClick(slider, LEFT)
+        self.assertEqual(self.slide().fill.strength, 1.0)
+
+    def test_what_a_slider_does_in_one_drag_is_one_step(self):
+        self.page.show_part("Border")
+        slider = self.page.mounts["Border"].fields["border"].slider
+        slider.setSliderDown(True)
+        for position in (20, 40, 60):
+            slider.setValue(position)
+        slider.setSliderDown(False)
+        self.assertGreater(self.slide().mount.border, 0.02)
+        self.window.session.undo()
+        self.assertIsNone(self.slide().mount)
+
+    def test_in_one_output_alone_and_back(self):
+        self.page.here_only.click()
+        self.page.show_part("Shadow")
+        self.page.mounts["Shadow"].fields["shadow"].number.setValue(70)
+        output = self.bench.cell.output_id
+        self.assertIsNone(self.slide().mount)
+        self.assertEqual(self.slide().in_output(output).mount.shadow, 0.7)
+        others = [plan for name, plan in self.window.session.plans().items() if name != output]
+        self.assertTrue(all(plan.mounting(0).mount.shadow in (0.0, SET_OFF.shadow) for plan in others))
+        self.page.back.click()
+        self.assertEqual(self.slide().in_outputs, ())
+
+    def test_a_print_is_dragged_and_drawn_to_the_edge_and_sized_by_its_corner(self):
+        self.page.show_part("Size")
+        self.page.mounts["Size"].fields["size"].number.setValue(50)
+        view = self.bench.frame_view
+        self.drag(view, self.frame_at(0.5, 0.5), self.frame_at(0.74, 0.5))
+        mount = self.slide().mount
+        self.assertEqual(mount.place, "by-hand")
+        self.assertAlmostEqual(mount.across, 0.24, delta=0.004)  # Control: nothing draws it
+        QTest.mousePress(view, LEFT, pos=self.frame_at(0.74, 0.5).toPoint())
+        self.move_to(view, self.frame_at(0.742, 0.5), Qt.KeyboardModifier.NoModifier)
+        QTest.mouseRelease(view, LEFT, pos=self.frame_at(0.742, 0.5).toPoint())
+        self.assertAlmostEqual(self.slide().mount.across, 0.25)  # its edge is drawn to the frame's
+        outer = self.bench.cell.plan.mounting(0).outer
+        self.drag(view, self.frame_at(outer.x + outer.w - 0.003, outer.y + outer.h - 0.003), self.frame_at(0.9, 0.6))
+        self.assertLess(self.slide().mount.size, 0.5)
+
+    def test_a_colour_is_taken_from_the_frame(self):
+        self.choose_option(self.page.fill.kind_choice, "Colour")
+        self.page.fill.fields["colour"].chosen.emit("#20c040")
+        self.page.show_part("Border")
+        self.wait_until(lambda: self.bench.frame_view.colour_at(0.5, 0.5) is not None)
+        self.page.pick.click()
+        self.click(self.bench.frame_view, self.frame_at(0.5, 0.5))
+        self.assertEqual(self.slide().mount.border_colour, self.bench.frame_view.colour_at(0.5, 0.5))
+
+    def test_for_all_slides(self):
+        self.page.show_part("Depth")
+        self.page.mounts["Depth"].fields["lean"].number.setValue(3)
+        self.page.for_all.click()
+        self.assertEqual(self.project.house_rules.mount.lean, 3.0)
+        self.assertIsNone(self.slide().mount)
+
+
+if __name__ == "__main__":
+    import unittest
+
+    unittest.main()
