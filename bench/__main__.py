@@ -4,12 +4,13 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, memory, speed, stalls, start, steadiness, transitions
+from bench import export_ratio, framing, looks, memory, speed, stalls, start, steadiness, transitions
 
 FIGURES = {
     "framing": framing.run,
     "export": export_ratio.run,
     "transitions": transitions.run,
+    "looks": looks.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,
     "import": speed.run_import,

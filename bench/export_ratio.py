@@ -53,3 +53,11 @@ def _frames_in_memory(plan: Plan, source: PhotoSource) -> list[VideoFrame]:
             painter.paint_at(frame.surface, n)
             frames.append(frame)
     return frames
+
+
+def first_frame(plan: Plan, folder: Path) -> None:
+    """Paint the first frame: make ready what all of a show's first slide needs."""
+    width, height = plan.output.width, plan.output.height
+    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+    with FramePainter(plan, source, output_format(plan, width, height, Coding.VIDEO)) as painter:
+        painter.paint_at(VideoFrame(width, height).surface, 0)

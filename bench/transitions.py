@@ -7,16 +7,11 @@ import statistics
 from fractions import Fraction
 from pathlib import Path
 
-from bench.export_ratio import against_encoding
+from bench.export_ratio import against_encoding, first_frame
 from bench.subjects import project_of, report, seconds_of, write_photos
-from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.transition import TRANSITIONS
-from jaunty_frame.media.formats.mp4 import VideoFrame
-from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
-from jaunty_frame.media.photos.sources import PhotoSource
-from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.show.planning.plan import Plan, plan_output
+from jaunty_frame.show.planning.plan import plan_output
 
 _SECONDS = Fraction(4)
 _RUNS = 3
@@ -37,14 +32,7 @@ def run(folder: Path) -> None:
             transition = value_type(seconds=_SECONDS, **settings)
             plan = plan_output(set_for_all("Transition", transition=transition).apply(project), "wide")
             _, a, b = against_encoding(plan, folder, _RUNS)
-            a -= statistics.median(seconds_of(lambda plan=plan: _first_frame(plan, folder)) for _ in range(_RUNS))
+            a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(_RUNS))
             said = ", ".join([kind, *(f"{name} {value}" for name, value in settings.items())])
             wanted = "<= 1.45" if kind == "cross-dissolve" else "<= 1.6"
             report(f"export / encoding from memory, {said}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
-
-
-def _first_frame(plan: Plan, folder: Path) -> None:
-    width, height = plan.output.width, plan.output.height
-    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
-    with FramePainter(plan, source, output_format(plan, width, height, Coding.VIDEO)) as painter:
-        painter.paint_at(VideoFrame(width, height).surface, 0)

@@ -24,6 +24,7 @@ from jaunty_frame.core.mounts.outline import (
 from jaunty_frame.core.mounts.pieces import piece_size, print_size, size_about_piece
 from jaunty_frame.core.mounts.places import solved_centre
 from jaunty_frame.core.mounts.shadow import paint_shadow, shadow_share
+from jaunty_frame.core.painting.coverage import outline_coverage
 from jaunty_frame.core.painting.surface import Coding, new_surface
 
 ASPECTS = st.floats(0.3, 3.5)
@@ -156,7 +157,8 @@ class Shadows(unittest.TestCase):
     def test_what_is_hidden_is_left_alone_and_the_rest_is_the_same(self):
         box = np.array([[20.0, 15], [70, 15], [70, 50], [20, 50]])
         surfaces = [new_surface(96, 64, Coding.SCREEN) for _ in range(2)]
-        for surface, hidden in zip(surfaces, (None, np.array([[20.0, 15], [70, 50]])), strict=True):
+        hidden_box = outline_coverage(outline_edges(box - 0.5), 64, 96)
+        for surface, hidden in zip(surfaces, (None, lambda plane, sampling: hidden_box), strict=True):
             surface.planes[0][:] = 200
             paint_shadow(surface, box + 3, (4.0, 4.0), (0, 0, 0), 0.5, hidden)
         whole, part = (surface.planes[0][..., 0] for surface in surfaces)

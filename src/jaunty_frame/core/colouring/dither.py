@@ -15,6 +15,7 @@ from jaunty_frame.core.painting.colour import Pixels
 _TILE = 128
 # Just under a half, so that whole numbers stay what they are.
 _MOST = 0.49
+_FINE_BITS = 7
 
 
 def dithered(values: np.ndarray) -> Pixels:
@@ -24,6 +25,25 @@ def dithered(values: np.ndarray) -> Pixels:
         band = values[start : start + _TILE]
         band += pattern[: len(band)] if values.ndim == 2 else pattern[: len(band), :, None]
     return cv2.convertScaleAbs(np.maximum(values, 0.0, out=values))
+
+
+FINE = 128
+"""How many parts of one eight-bit step ``dithered_fine`` tells apart."""
+
+
+def dithered_fine(values: np.ndarray) -> Pixels:
+    """Return values (h, w) or (h, w, C) uint16, in parts of eight-bit steps, as uint8; they are spoilt."""
+    pattern = _fine_pattern(values.shape[1], 1 if values.ndim == 2 else values.shape[2])
+    for start in range(0, values.shape[0], _TILE):
+        band = values[start : start + _TILE].reshape(min(_TILE, values.shape[0] - start), -1)
+        band += pattern[: len(band)]
+    shifted = values >> _FINE_BITS
+    return shifted.astype(np.uint8)
+
+
+@lru_cache(maxsize=16)
+def _fine_pattern(width: int, channels: int) -> np.ndarray:
+    return np.repeat(np.rint((_pattern(width) + 0.5) * (FINE - 2)), channels, axis=1).astype(np.uint16)
 
 
 @lru_cache(maxsize=16)

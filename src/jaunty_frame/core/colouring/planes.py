@@ -4,7 +4,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from jaunty_frame.core.colouring.dither import dithered
+from jaunty_frame.core.colouring.dither import FINE, dithered, dithered_fine
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.levels import code_pixels
@@ -22,11 +22,6 @@ class CoarseGrid(NamedTuple):
     y: np.ndarray
     cell_px: float
 
-    @property
-    def shape(self) -> tuple[int, int]:
-        """Rows, columns."""
-        return self.y.shape[0], self.x.shape[1]
-
 
 def coarse_grid(frame: FrameFormat, cells: int) -> CoarseGrid:
     """Return a grid of so many cells on the frame's short side."""
@@ -34,6 +29,26 @@ def coarse_grid(frame: FrameFormat, cells: int) -> CoarseGrid:
     columns, rows = (int(np.ceil(side / cell)) + 2 * MARGIN for side in (frame.width, frame.height))
     x, y = (np.arange(columns) + 0.5 - MARGIN) * cell, (np.arange(rows) + 0.5 - MARGIN) * cell
     return CoarseGrid(x[None], y[:, None], cell)
+
+
+class EvenGrid(NamedTuple):
+    """Cells that share the frame among them: X (1, columns) and Y (rows, 1) of their middles in frame pixels."""
+
+    x: np.ndarray
+    y: np.ndarray
+
+    @property
+    def shape(self) -> tuple[int, int]:
+        """Rows, columns."""
+        return self.y.shape[0], self.x.shape[1]
+
+
+def even_grid(frame: FrameFormat, cells: int) -> EvenGrid:
+    """Return a grid of about so many cells on the frame's short side, as wide as high up to a few per cent."""
+    cell = min(frame.width, frame.height) / cells
+    columns, rows = round(frame.width / cell), round(frame.height / cell)
+    x, y = (np.arange(columns) + 0.5) * frame.width / columns, (np.arange(rows) + 0.5) * frame.height / rows
+    return EvenGrid(x[None], y[:, None])
 
 
 def planes_of_grid(
@@ -49,6 +64,17 @@ def planes_of_grid(
         _enlarged(channel, sampling, cell_px, margin, frame, cubic)
         for channel, sampling in zip(coded, frame.coding.samplings, strict=True)
     )
+
+
+def quick_planes(grid: np.ndarray, frame: FrameFormat) -> tuple[Pixels, ...]:
+    """Return the planes of smooth colours that change with every frame. grid : (rows, columns, 3) float32, B G R, whose
+    cells share the frame among them. In sixteen bits: a value is off by 1/128 at most before it is dithered."""
+    planes = []
+    for channel, sampling in zip(code_pixels(grid, frame.coding), frame.coding.samplings, strict=True):
+        fine = np.rint(channel * FINE).clip(0, 255 * FINE)
+        size = frame.width // sampling.step, frame.height // sampling.step
+        planes.append(dithered_fine(cv2.resize(fine.astype(np.uint16), size, interpolation=cv2.INTER_LINEAR)))
+    return tuple(planes)
 
 
 def _enlarged(

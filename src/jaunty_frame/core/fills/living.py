@@ -11,7 +11,7 @@ from typing import NamedTuple
 import numpy as np
 
 from jaunty_frame.core.colouring.blurring import blurred_grid
-from jaunty_frame.core.colouring.planes import MARGIN, CoarseGrid, coarse_grid, planes_of_grid
+from jaunty_frame.core.colouring.planes import EvenGrid, even_grid, quick_planes
 from jaunty_frame.core.colouring.treatment import Treatment, treated, vignette
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
@@ -24,25 +24,24 @@ _WAVES = 24
 
 
 class Ground(NamedTuple):
-    """What a living fill shows, at rest. grid : (rows, columns, 3) float32 B G R; cell_px : pixels from cell to cell;
-    waves : across (W, columns) and down (W, rows) complex64, with the times that each runs in a loop (W,)."""
+    """What a living fill shows, at rest. grid : (rows, columns, 3) float32 B G R; waves : across (W, columns) and down
+    (W, rows) complex64, with the times that each runs in a loop (W,)."""
 
     grid: np.ndarray
-    cell_px: float
     across: np.ndarray
     down: np.ndarray
     turns: np.ndarray
 
 
-def water_grid(frame: FrameFormat) -> CoarseGrid:
+def water_grid(frame: FrameFormat) -> EvenGrid:
     """Return the grid on which water is worked out."""
-    return coarse_grid(frame, _CELLS)
+    return even_grid(frame, _CELLS)
 
 
 def water_ground(grid: np.ndarray, frame: FrameFormat, size: float, darker: float = 0.0) -> Ground:
     """Return what lies under water. grid : (rows, columns, 3) of ``water_grid``'s shape; size : of the waves, 1 =
     plain."""
-    x, y, cell = water_grid(frame)
+    x, y = water_grid(frame)
     if darker:
         grid = grid * vignette(x, y, frame, darker)[..., None]
     short = min(frame.width, frame.height)
@@ -50,7 +49,7 @@ def water_ground(grid: np.ndarray, frame: FrameFormat, size: float, darker: floa
     k = 2 * np.pi / (lengths * size)
     across = np.exp(1j * (k * np.cos(directions))[:, None] * (x - frame.width / 2) / short)
     down = np.exp(1j * ((k * np.sin(directions))[:, None] * (y.T - frame.height / 2) / short + phases[:, None]))
-    return Ground(grid, cell, across.astype(np.complex64), down.astype(np.complex64), turns)
+    return Ground(grid, across.astype(np.complex64), down.astype(np.complex64), turns)
 
 
 def photo_grid(photo: Pixels, frame: FrameFormat, treatment: Treatment) -> np.ndarray:
@@ -80,14 +79,14 @@ def water(ground: Ground, seconds: float, strength: float, frame: FrameFormat) -
     seen = cv2.remap(ground.grid, place_x, place_y, cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
     shade = 1 + np.float32(0.012 * strength) * (slope_x + slope_y) + np.float32(0.02 * strength) * gathered
     lit = np.clip(seen * shade[..., None], 0, 255)
-    return planes_of_grid(lit, ground.cell_px, (MARGIN, MARGIN), frame, cubic=False)
+    return quick_planes(lit, frame)
 
 
 def wandering_light(
     colours: tuple[tuple[int, int, int], tuple[int, int, int]], seconds: float, frame: FrameFormat, darker: float = 0.0
 ) -> tuple[Pixels, ...]:
     """Return the planes of one colour (B, G, R) in which clouds of another wander, at ``seconds``."""
-    x, y, cell = coarse_grid(frame, _LIGHT_CELLS)
+    x, y = even_grid(frame, _LIGHT_CELLS)
     short = min(frame.width, frame.height)
     turn = 2 * np.pi * seconds / LOOP_SECONDS
     clouds = np.zeros((y.shape[0], x.shape[1]), np.float32)
@@ -100,7 +99,9 @@ def wandering_light(
     grid = first + (second - first) * share
     if darker:
         grid = grid * vignette(x, y, frame, darker)[..., None]
-    return planes_of_grid(grid, cell, (MARGIN, MARGIN), frame)
+    # Enlarged as a curve first: straight pieces between so few cells would be seen.
+    rows, columns = water_grid(frame).shape
+    return quick_planes(cv2.resize(grid, (columns, rows), interpolation=cv2.INTER_CUBIC), frame)
 
 
 @lru_cache(maxsize=1)

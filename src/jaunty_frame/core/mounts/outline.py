@@ -131,8 +131,12 @@ def pixel_scale(width: int, height: int, pixel_aspect: float) -> FloatArray:
 
 
 def outline_edges(points: FloatArray) -> FloatArray:
-    """Return edges (n, 3) of a convex polygon in pixels: how far inside of each (x, y) lies is edge @ (x, y, 1)."""
+    """Return edges (n, 3) of a convex polygon in pixels: how far inside of each (x, y) lies is edge @ (x, y, 1).
+
+    Of four, opposite ones stand in pairs, as ``core.painting.coverage`` wants them.
+    """
     normals, shifts = _sides(points)
     # What arithmetic left of sides that lie level or upright would make them lean.
     normals = np.where(np.abs(normals) < _LEVEL, 0.0, normals)
-    return np.column_stack([-normals, shifts])
+    edges = np.column_stack([-normals, shifts])
+    return edges[[3, 1, 0, 2]] if len(edges) == 4 else edges

@@ -18,6 +18,7 @@ _HALF = 0.5
 # Distances are rounded to this before they are compared, so that an edge that lies on a sample's limit up to what
 # arithmetic lost is on the same side whichever way it was computed.
 _DIGITS = 9
+_TRIMS = (0.0, 0.03, 0.08, 0.15)
 
 
 @dataclass(frozen=True, eq=False)
@@ -59,6 +60,29 @@ class Coverage:
         rows, columns = (np.concatenate(part) for part in zip(*places, strict=True))
         return rows, columns, self.shares(rows, columns)
 
+    def whole_box(self) -> tuple[int, int, int, int]:
+        """Return the rows and columns about all that is covered whole."""
+        rows = np.flatnonzero(self.whole[:, 1] > self.whole[:, 0])
+        if not rows.size:
+            return 0, 0, 0, 0
+        return int(rows[0]), int(rows[-1]) + 1, int(self.whole[rows, 0].min()), int(self.whole[rows, 1].max())
+
+    def inner_box(self) -> tuple[int, int, int, int]:
+        """Return rows and columns (top, bottom, left, right; half-open) of a large rectangle that is covered whole."""
+        rows = np.flatnonzero(self.whole[:, 1] > self.whole[:, 0])
+        if not rows.size:
+            return 0, 0, 0, 0
+        best, most = (0, 0, 0, 0), 0
+        for share in _TRIMS:
+            trim = int(len(rows) * share)
+            kept = rows[trim : len(rows) - trim]
+            if not kept.size:
+                continue
+            left, right = int(self.whole[kept, 0].max()), int(self.whole[kept, 1].min())
+            if (right - left) * len(kept) > most:
+                best, most = (int(kept[0]), int(kept[-1]) + 1, left, right), (right - left) * len(kept)
+        return best
+
     def mask(self, columns: int) -> NDArray[np.float32]:
         """Return the share (R, columns) of every sample."""
         mask = np.zeros((len(self.any), columns), np.float32)
@@ -95,7 +119,9 @@ def coverage(mapping: FloatArray, rows: int, columns: int) -> Coverage:
 def outline_coverage(edges: FloatArray, rows: int, columns: int, soft: float = 0.0) -> Coverage:
     """Return what a convex shape covers of a plane. edges : (n, 3) as ``Coverage`` has them, opposite ones in pairs
     where there are four; soft : samples over which its edge rises."""
-    whole, some = _ranges(edges, rows, columns, _HALF + soft), _ranges(edges, rows, columns, -_HALF)
+    upright = len(edges) == 4 and not edges[:2, 1].any() and not edges[2:, 0].any()
+    ranges = _upright_ranges if upright else _ranges
+    whole, some = ranges(edges, rows, columns, _HALF + soft), ranges(edges, rows, columns, -_HALF)
     everything = bool((whole[:, 0] == 0).all() and (whole[:, 1] == columns).all())
     return Coverage(edges, whole, some, everything, soft)
 
@@ -139,17 +165,13 @@ def _upright_ranges(edges: FloatArray, rows: int, columns: int, least: float) ->
 
 def _ranges(edges: FloatArray, rows: int, columns: int, least: float) -> NDArray[np.intp]:
     """Return the columns (R, 2) of each row that lie at least so far inside every edge."""
-    j = np.arange(rows)
-    start, end = np.zeros(rows), np.full(rows, float(columns))
-    for across, down, shift in edges:
-        room = np.round(down * j + shift - least, _DIGITS)  # across * i + room >= 0
-        if abs(across) < 1e-12:
-            end = np.where(room >= 0, end, 0.0)
-            continue
-        limit = np.round(-room / across, _DIGITS)
-        if across > 0:
-            start = np.maximum(start, np.ceil(limit))
-        else:
-            end = np.minimum(end, np.floor(limit) + 1)
+    across, down, shift = (edges[:, k : k + 1] for k in range(3))
+    room = np.round(down * np.arange(rows) + (shift - least), _DIGITS)  # (n, R); across * i + room >= 0
+    level = np.abs(across[:, 0]) < 1e-12
+    steep = np.where(level, 1.0, across[:, 0])[:, None]
+    limit = np.round(-room / steep, _DIGITS)
+    start = np.ceil(limit[~level & (across[:, 0] > 0)]).max(axis=0, initial=0.0)
+    end = np.floor(limit[~level & (across[:, 0] < 0)]).min(axis=0, initial=columns - 1.0) + 1
+    end = np.where((room[level] >= 0).all(axis=0), end, 0.0)
     start = np.clip(start, 0, columns)
     return np.stack([start, np.maximum(np.clip(end, 0, columns), start)], axis=1).astype(np.intp)

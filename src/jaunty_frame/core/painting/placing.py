@@ -5,7 +5,7 @@ pixel centres. Upright photos without transparency are sampled straight into the
 the photo's rim covers in part (``core.painting.coverage``) is blended with what was there.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 
 import numpy as np
 
@@ -17,6 +17,9 @@ from jaunty_frame.core.painting.levels import Level
 from jaunty_frame.core.painting.mapping import covers_frame, is_affine, is_upright, sample_mapping, source_mapping
 from jaunty_frame.core.painting.surface import Sampling, Surface
 from jaunty_frame.core.painting.workspace import Workspace
+
+Box = tuple[int, int, int, int]
+"""Rows and columns (top, bottom, left, right; half-open)."""
 
 CoveredOf = Callable[[Pixels, Sampling], Coverage]
 """Gives what is covered of a plane."""
@@ -76,9 +79,12 @@ def place_covering(
 
 
 def fill_covering(
-    surface: Surface, planes: tuple[Pixels, ...], covered_of: Callable[[Pixels, Sampling], Coverage]
+    surface: Surface, planes: tuple[Pixels, ...], covered_of: CoveredOf, hidden_of: CoveredOf | None = None
 ) -> None:
-    """Paint what an outline covers with other planes of the frame, or with planes (1, 1) of one colour."""
+    """Paint what an outline covers with other planes of the frame, or with planes (1, 1) of one colour.
+
+    hidden_of : what will be painted over anyway.
+    """
     for plane, source, sampling in zip(surface.planes, planes, surface.coding.samplings, strict=True):
         covered = covered_of(plane, sampling)
         if source.shape[:2] == (1, 1):
@@ -86,10 +92,10 @@ def fill_covering(
         else:
             left, top = surface.left // sampling.step, surface.top // sampling.step
             whole = source[top : top + plane.shape[0], left : left + plane.shape[1]]
-        _take_over(plane, whole, covered)
+        _take_over(plane, whole, covered, None if hidden_of is None else hidden_of(plane, sampling).inner_box())
 
 
-def _dim(photo: Pixels, light: FloatArray, sampling: Sampling, box: tuple[int, int, int, int]) -> None:
+def _dim(photo: Pixels, light: FloatArray, sampling: Sampling, box: Box) -> None:
     top, bottom, left, right = box
     part = photo[top:bottom, left:right]
     if not part.size:
@@ -122,7 +128,7 @@ def _place_straight(plane: Pixels, source: Pixels, matrix: FloatArray, covered: 
     plane[rows, columns] = _mixed(plane[rows, columns], beneath, shares)
 
 
-def _sample(target: Pixels, source: Pixels, matrix: FloatArray, box: tuple[int, int, int, int]) -> None:
+def _sample(target: Pixels, source: Pixels, matrix: FloatArray, box: Box) -> None:
     """Sample ``source`` into the rows and columns ``box`` of ``target``."""
     top, bottom, left, right = box
     if top == bottom:
@@ -136,12 +142,33 @@ def _sample(target: Pixels, source: Pixels, matrix: FloatArray, box: tuple[int, 
     assert np.shares_memory(done, target)  # OpenCV returns a new array where the sizes differ, and says nothing
 
 
-def _take_over(plane: Pixels, photo: Pixels, covered: Coverage) -> None:
+def _take_over(plane: Pixels, photo: Pixels, covered: Coverage, hidden: Box | None = None) -> None:
+    """Put what is covered of ``photo`` on the plane, but for a rectangle that is hidden."""
     rows, columns, shares = covered.rim()
     mixed = _mixed(photo[rows, columns], plane[rows, columns], shares)
+    top, bottom, left, right = hidden or (0, 0, 0, 0)
+    if covered.is_upright_rectangle:
+        for t, b, le, ri in around((top, bottom, left, right), covered.whole_box()):
+            plane[t:b, le:ri] = photo[t:b, le:ri]
+        plane[rows, columns] = mixed
+        return
     for row, (start, end) in enumerate(covered.whole.tolist()):
-        plane[row, start:end] = photo[row, start:end]
+        if top <= row < bottom:
+            plane[row, start:left], plane[row, right:end] = photo[row, start:left], photo[row, right:end]
+        elif end > start:
+            plane[row, start:end] = photo[row, start:end]
     plane[rows, columns] = mixed
+
+
+def around(hidden: Box, box: Box) -> Iterator[Box]:
+    """Give what is left of a box about a hidden one."""
+    top, bottom, left, right = box
+    t, b, le, ri = max(hidden[0], top), min(hidden[1], bottom), max(hidden[2], left), min(hidden[3], right)
+    if b <= t or ri <= le:
+        parts = [box]
+    else:
+        parts = [(top, t, left, right), (b, bottom, left, right), (t, b, left, le), (t, b, ri, right)]
+    yield from (part for part in parts if part[1] > part[0] and part[3] > part[2])
 
 
 def _mixed(photo: Pixels, beneath: Pixels, shares: FloatArray) -> Pixels:
@@ -149,9 +176,7 @@ def _mixed(photo: Pixels, beneath: Pixels, shares: FloatArray) -> Pixels:
     return np.rint(beneath + (photo.astype(float) - beneath) * part).astype(np.uint8)
 
 
-def _lay_over(
-    photo: Pixels, beneath: Pixels, alpha: Pixels, sampling: Sampling, box: tuple[int, int, int, int]
-) -> None:
+def _lay_over(photo: Pixels, beneath: Pixels, alpha: Pixels, sampling: Sampling, box: Box) -> None:
     """Lay premultiplied coded colours over what is beneath, in ``photo``: source-over, Porter and Duff 1984."""
     top, bottom, left, right = box
     # Alpha itself has no black: it is 255 on every surface.

@@ -83,8 +83,6 @@ class _Covering:
 
     def __init__(self, outline: FloatArray, surface: Surface, soft_px: float = 0.0) -> None:
         self._edges, self._surface, self._soft_px = outline_edges(outline), surface, soft_px
-        if len(self._edges) == 4:
-            self._edges = self._edges[[3, 1, 0, 2]]  # opposite sides in pairs
         self._known: dict[tuple, Coverage] = {}
 
     def __call__(self, plane: Pixels, sampling: Sampling) -> Coverage:
@@ -109,14 +107,15 @@ def paint_ground(surface: Surface, layer: GroundLayer, brush: Brush) -> None:
         angle, distance = radians(mount.shadow_direction), mount.shadow_distance
         shift = np.array([sin(angle) * distance * short_x, -cos(angle) * distance * short_y])
         sigma = mount.shadow_blur / 2 * short_x, mount.shadow_blur / 2 * short_y
-        sharp = not (mount.corners or mount.softness or mount.piece == "circle") and geometry.turned is None
-        hidden = np.array([outer.min(axis=0), outer.max(axis=0)]) if sharp and len(outer) == 4 else None
-        paint_shadow(surface, outer + shift, sigma, parse_colour(mount.shadow_colour), mount.shadow, hidden)
+        # Where the photo's edge is soft, what lies under it is seen.
+        covering = _Covering(outer, surface) if mount.border or not mount.softness else None
+        paint_shadow(surface, outer + shift, sigma, parse_colour(mount.shadow_colour), mount.shadow, covering)
     colour = _one_colour(mount.border_colour, brush.frame)
     if mount.border:
         sources = layer.sources(brush.frame)
         planes = brush.ready[sources[0]] if sources else colour
-        fill_covering(surface, planes, _Covering(outer, surface))
+        photo = None if mount.softness else _Covering(geometry.outline(0.0), surface)
+        fill_covering(surface, planes, _Covering(outer, surface), photo)
         if mount.line:
             gap = min(mount.line_gap, max(mount.border - mount.line, 0.0))
             beyond, within = (geometry.outline(length) for length in (gap + mount.line, gap))
