@@ -14,6 +14,7 @@ VERBS = {
     "remove": "jaunty_frame.cli.verbs.remove",
     "outputs": "jaunty_frame.cli.verbs.outputs",
     "title": "jaunty_frame.cli.verbs.title",
+    "group": "jaunty_frame.cli.verbs.group",
     "order": "jaunty_frame.cli.verbs.order",
     "fit": "jaunty_frame.cli.verbs.fit",
     "beats": "jaunty_frame.cli.verbs.beats",

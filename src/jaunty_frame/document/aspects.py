@@ -18,6 +18,7 @@ class SlideAspect(StrEnum):
     JOINT = "joint"
     FILL = "fill"
     MOUNT = "mount"
+    INSTANTS = "instants"
     CORRECTION = "correction"
 
 
@@ -28,6 +29,7 @@ SLIDE_FIELDS: dict[SlideAspect, tuple[str, ...]] = {
     SlideAspect.JOINT: ("transition",),
     SlideAspect.FILL: ("fill",),
     SlideAspect.MOUNT: ("mount",),
+    SlideAspect.INSTANTS: ("instants",),
     SlideAspect.CORRECTION: (),
 }
 """Fields of the slide that belong to an aspect; the correction belongs to the photo."""

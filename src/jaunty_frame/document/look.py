@@ -7,6 +7,7 @@ from pydantic import Field
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.document.fill import FILLS, Fill
+from jaunty_frame.document.instant import Instant
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Correction
 from jaunty_frame.document.transition import TRANSITIONS, Transition
@@ -29,6 +30,7 @@ class Look(Value):
     path: Literal["straight", "arc"] | None = None
     fill: Annotated[Fill, FILLS] | None = None
     mount: Mount | None = None
+    instants: tuple[Instant, ...] | None = None
     transition: Annotated[Transition, TRANSITIONS] | None = None
     correction: Correction | None = None
 

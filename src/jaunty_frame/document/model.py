@@ -6,6 +6,7 @@ before straightening. ``None`` in a slide means "as the house rules say" (``docu
 
 from collections.abc import Container, Iterable
 from fractions import Fraction
+from itertools import pairwise
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import FailFast, Field, model_validator
@@ -19,6 +20,7 @@ from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
+from jaunty_frame.document.instant import MOST_INSTANTS, SAME_INSTANT, Instant, WindowInstant
 from jaunty_frame.document.look import Look
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo, Shape
@@ -79,6 +81,8 @@ class Slide(Value):
     fill: AnyFill | None = None
     mount: Mount | None = None
     transition: AnyTransition | None = None
+    instants: Annotated[tuple[Instant, ...], Field(max_length=MOST_INSTANTS)] = ()
+    """In the order of their times."""
     in_outputs: tuple[InOutput, ...] = ()
     left_out: tuple[Identifier, ...] = ()
     """The ids of the outputs that do not show it."""
@@ -94,6 +98,13 @@ class Slide(Value):
         if len(left_out) == len(self.left_out) and len(in_outputs) == len(self.in_outputs):
             return self
         return self.changed(left_out=left_out, in_outputs=in_outputs)
+
+    @model_validator(mode="after")
+    def _instants_in_order(self) -> Self:
+        times = [one.at for one in self.instants]
+        if any(later - earlier <= SAME_INSTANT / 2 for earlier, later in pairwise(times)):
+            raise ValueError("instants stand in the order of their times, each at its own")
+        return self
 
     @property
     def own(self) -> dict[str, Any]:
@@ -207,6 +218,14 @@ class HandSet(Value):
     closing: WindowValue
     opening_lean: Lean = 0.0
     closing_lean: Lean = 0.0
+    between: Annotated[tuple[WindowInstant, ...], Field(max_length=MOST_INSTANTS)] = ()
+    """Places on the way, in the order of their times."""
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if any(later.at - earlier.at <= SAME_INSTANT / 2 for earlier, later in pairwise(self.between)):
+            raise ValueError("places on the way stand in the order of their times, each at its own")
+        return self
 
 
 class Accepted(Value):
@@ -276,7 +295,7 @@ class Project(Value):
 
 def build_models() -> None:
     """Build anew what holds values that come in kinds; to be called when there are other kinds."""
-    for model in (Look, InOutput, Slide, ShapeRules, HouseRules, Project):
+    for model in (Instant, Look, InOutput, Slide, ShapeRules, HouseRules, Project):
         model.model_rebuild(force=True)
 
 

@@ -58,6 +58,15 @@ PLAIN_MOUNT = Mount.model_construct()
 SET_OFF = Mount.model_construct(size=0.92, shadow=0.4, shadow_blur=0.04, shadow_distance=0.008)
 """What the house rule "set off" gives to photos that do not cover."""
 
+PILED = Mount.model_construct(
+    size=0.45, sized_by="area", piece="photo", border=0.018, shadow=0.45, shadow_blur=0.03, shadow_distance=0.012
+)
+"""Of prints in a pile that have no mount of their own."""
+TOGETHER = Mount.model_construct(shadow=0.4, shadow_blur=0.04, shadow_distance=0.008)
+"""Of photos that are shown whole side by side, likewise."""
+INSET = Mount.model_construct(piece="photo", border=0.006, shadow=0.5, shadow_blur=0.04, shadow_distance=0.01)
+"""Of photos set over another one in a group, likewise."""
+
 MOUNT_PARTS: dict[str, tuple[str, ...]] = {
     "Size": ("size", "sized_by", "piece", "piece_aspect", "place", "across", "down"),
     "Border": ("border", "foot", "border_colour", "border_paper", "line", "line_gap", "line_colour", "corners"),

@@ -6,7 +6,7 @@ from jaunty_frame.document.model import Project, Slide
 from jaunty_frame.show.words import counted, value_words
 
 _MOST = 90
-_UNSAID = {"exhibit", "left_out", "in_outputs", "mount"}
+_UNSAID = {"exhibit", "left_out", "in_outputs", "mount", "instants"}
 """Fields whose values are nothing for people."""
 
 

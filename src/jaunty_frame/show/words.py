@@ -11,6 +11,7 @@ from jaunty_frame.document.aspects import SLIDE_FIELDS, SlideAspect, held_fields
 from jaunty_frame.document.edits.order import Order
 from jaunty_frame.document.kinds import Kind
 from jaunty_frame.document.model import Output, Project, Slide
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.settings import project_settings
 from jaunty_frame.document.transition import Transition
 from jaunty_frame.document.transitions.cut import Cut
@@ -87,6 +88,7 @@ FIELD_WORDS = {
     "strength": "Strength",
     "easing": "Easing",
     "fill": "Fill",
+    "mount": "Mount",
     "transition": "Joint",
 }
 """The fields of a slide that may be left to the house rules."""
@@ -107,6 +109,8 @@ def value_words(name: str, value: Any) -> str:
         return transition_words(value)
     if isinstance(value, Kind):
         return value.label
+    if isinstance(value, Mount):
+        return mount_words(value)
     if isinstance(value, Fraction):
         return clock_text(value)
     if name == "direction":
@@ -115,6 +119,15 @@ def value_words(name: str, value: Any) -> str:
         return "yes" if value else "no"
     known = _WORDS.get(name, {})
     return str(known.get(value, "own curve" if name == "easing" else value))
+
+
+def mount_words(mount: Mount) -> str:
+    """Return a mount in short: "92 %, border, shadow"."""
+    parts = [percent(mount.size)] if mount.size < 1 else []
+    parts += [mount.piece.replace("-", " ")] if mount.piece != "frame" else []
+    parts += [name for name in ("border", "shadow", "lean", "softness", "vignette") if getattr(mount, name)]
+    parts += ["turned in depth"] if mount.yaw or mount.pitch else []
+    return ", ".join(parts) or "plain"
 
 
 def own_words(slide: Slide, whole: bool = False) -> str:

@@ -83,9 +83,11 @@ class LookPage(BenchCase):
         self.page.fill.fields["colour"].chosen.emit("#20c040")
         self.page.show_part("Border")
         self.wait_until(lambda: self.bench.frame_view.colour_at(0.5, 0.5) is not None)
+        self.settle()
+        expected = self.bench.frame_view.colour_at(0.5, 0.5)
         self.page.pick.click()
         self.click(self.bench.frame_view, self.frame_at(0.5, 0.5))
-        self.assertEqual(self.slide().mount.border_colour, self.bench.frame_view.colour_at(0.5, 0.5))
+        self.assertEqual(self.slide().mount.border_colour, expected)
 
     def test_for_all_slides(self):
         self.page.show_part("Depth")
@@ -93,6 +95,43 @@ class LookPage(BenchCase):
         self.page.for_all.click()
         self.assertEqual(self.project.house_rules.mount.lean, 3.0)
         self.assertIsNone(self.slide().mount)
+
+
+class TimeLine(BenchCase):
+    def setUp(self):
+        super().setUp()
+        self.bench.show_page("move")
+        self.fields = self.bench.page("move").instant
+        self.line = self.bench.scrub
+
+    def instants(self):
+        return self.project.slides[0].instants
+
+    def test_it_says_whether_an_edit_makes_an_instant_or_changes_one(self):
+        self.line.setValue(500)
+        self.assertIn("makes one", self.fields.said.text())
+        self.fields.pose.fields["lean"].setValue(10)
+        self.assertEqual([(one.at, one.lean) for one in self.instants()], [(0.5, 10.0)])
+        self.assertIn("Instant 1 of 1", self.fields.said.text())
+        self.fields.pose.fields["scale"].setValue(50)
+        self.assertEqual((len(self.instants()), self.instants()[0].scale), (1, 0.5))
+
+    def test_in_and_out_in_two_clicks(self):
+        for button in (self.fields.comes, self.fields.goes):
+            button.menu().actions()[0].trigger()
+        self.assertEqual([one.across for one in self.instants()], [-1.25, 0.0, 0.0, -1.25])
+
+    def test_a_mark_is_dragged_in_one_step_and_deleted(self):
+        self.line.setValue(300)
+        self.fields.pose.fields["lean"].setValue(10)
+        start = self.line.mark_place(0.3)
+        self.drag(self.line, start, QPointF(self.line.mark_place(0.6).x(), start.y()))
+        self.assertAlmostEqual(self.instants()[0].at, 0.6, delta=0.01)
+        self.window.session.undo()
+        self.assertEqual(self.instants()[0].at, 0.3)
+        self.line.setValue(300)
+        self.fields.delete.click()
+        self.assertEqual(self.instants(), ())
 
 
 if __name__ == "__main__":

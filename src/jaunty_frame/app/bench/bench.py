@@ -4,7 +4,7 @@ from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QBoxLayout, QCheckBox, QLabel, QScrollArea, QSlider, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QCheckBox, QLabel, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -12,6 +12,7 @@ from jaunty_frame.app.bench.canvas_shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.page_list import PAGES
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.time_line import TimeLine
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
 from jaunty_frame.app.pictures.frame_view import FrameView
@@ -20,12 +21,12 @@ from jaunty_frame.app.widgets.finding_rows import FindingRows
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.edits.instants import move_instant
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 from jaunty_frame.show.checks import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
 from jaunty_frame.show.words import without_place
 
-_STEPS = 1000
 _PHOTO_PX = 900
 _MOST_FINDINGS = 2
 _CHOICES_WIDTH = 226
@@ -79,10 +80,10 @@ class Bench(QWidget):
         self.canvas.level_line_started.connect(lambda: self.canvas.show_hint(self._hint()))
         self.canvas.close_up_wanted.connect(self.cell.add_close_up)
         self.frame_view = FrameView(self._session, self._images)
-        self.scrub = QSlider(Qt.Orientation.Horizontal)
-        self.scrub.setRange(0, _STEPS)
-        self.scrub.setAccessibleName("Instant shown")
+        self.scrub = TimeLine()
         self.scrub.valueChanged.connect(self._show_frame)
+        self.scrub.moved.connect(self._move_instant)
+        self.scrub.settled.connect(self.cell.end_gesture)
         self.instant = quiet_label("")
         self.zones = QCheckBox("Zones")
         self.zones.setChecked(True)
@@ -202,6 +203,7 @@ class Bench(QWidget):
         self.canvas.show_areas(cell.photo.keep_areas)
         self.canvas.show_framing(self._framed())
         self.canvas.show_hint(self._hint())
+        self.scrub.show_instants([one.at for one in cell.slide.instants])
         self._show_page_document()
         self._show_frame()
         self.strip.show_document()
@@ -265,9 +267,11 @@ class Bench(QWidget):
     def _show_frame(self) -> None:
         if not self.cell.exists:
             return
-        progress = self.scrub.value() / _STEPS
+        progress = self.scrub.share
         seconds = self.cell.settings.seconds
         self.instant.setText(f"At {clock_text(progress * float(seconds))} of {clock_text(seconds)}")
+        for page in self._pages.values():
+            page.show_at(progress)
         self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self._without_correction)
 
     def _show_zones(self, shown: bool) -> None:
@@ -298,6 +302,10 @@ class Bench(QWidget):
         hand_set = self.cell.hand_set
         found = hand_set is not None and hand_set.opening is None and dragged == "closing"
         self.cell.set_framing(None if found else opening, closing)
+
+    def _move_instant(self, at: float, to: float) -> None:
+        cell = self.cell
+        cell.apply(move_instant(cell.targets(), at, to, f"move-instant-{cell.slide_id}-{cell.gesture}"))
 
     def _straighten(self, slope: float) -> None:
         degrees = min(max(round(-slope, 1), -MOST_STRAIGHTENING), MOST_STRAIGHTENING)

@@ -87,6 +87,11 @@ class BenchCell:
     def close_up(self) -> WindowValue | None:
         return self.slide.exhibit.close_up_of(self.photo.id)
 
+    @property
+    def gesture(self) -> int:
+        """Which gesture is under way: edits of one are one step."""
+        return self._gesture
+
     def targets(self) -> list[str]:
         return self.chosen if self.slide_id in self.chosen else [self.slide_id]
 

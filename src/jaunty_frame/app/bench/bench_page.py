@@ -26,6 +26,9 @@ class BenchPage(QWidget):
     def lay_out_beside(self, beside: bool) -> None:
         """Lay out for a narrow place beside the frame, or for a low one below it."""
 
+    def show_at(self, at: float) -> None:
+        """Be told which share of the slide's time is looked at."""
+
     def entered(self, shown: bool) -> None:
         """Be told that the page comes into view, or goes."""
 

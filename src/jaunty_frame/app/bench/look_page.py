@@ -14,15 +14,22 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
 from jaunty_frame.app.widgets.labelled import row_of
 from jaunty_frame.app.widgets.value_fields import ValueFields
+from jaunty_frame.document.edits.groups import set_on_group
 from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.mount import MOUNT_PARTS, Mount
 from jaunty_frame.show.frames.content import fill_alone, photo_alone, slide_content
 
-_FILL = "Fill"
+_FILL, _GROUP = "Fill", "Group"
 _SEEN = (("all", "Both"), ("fill", "Fill"), ("photo", "Photo"))
 _CONTENTS = {"all": slide_content, "fill": fill_alone, "photo": photo_alone}
 _BEYOND = 0.14
+
+
+def _parts(with_group: bool) -> list[tuple[str, str]]:
+    names = (_FILL, *MOUNT_PARTS, *((_GROUP,) if with_group else ()))
+    return [(name, name) for name in names]
 
 
 class LookPage(BenchPage):
@@ -34,7 +41,7 @@ class LookPage(BenchPage):
         self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
-        self.part = Choice("Part of the look", [(name, name) for name in (_FILL, *MOUNT_PARTS)])
+        self.part = Choice("Part of the look", _parts(False))
         self.part.chosen.connect(self.show_part)
         self.here_only = QCheckBox()
         self.here_only.setToolTip("What is changed here holds in this output only")
@@ -65,6 +72,10 @@ class LookPage(BenchPage):
             editor.chosen.connect(lambda value: self._set("Mount", mount=value))
             editor.settled.connect(cell.end_gesture)
             self._places[name] = self._scrolled(editor)
+        self.group = ValueFields(columns=2, sliders=True)
+        self.group.chosen.connect(self._set_group)
+        self.group.settled.connect(cell.end_gesture)
+        self._places[_GROUP] = self._scrolled(self.group)
         self.tool = PrintTool(cell, frame_view, lambda mount: self._set("Mount", mount=mount))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -88,7 +99,7 @@ class LookPage(BenchPage):
     def lay_out_beside(self, beside: bool) -> None:
         self.part.set_columns(3 if beside else 0)
         self.fill.kind_choice.set_columns(3 if beside else 4)
-        for fields in (self.fill.value_fields, *self.mounts.values()):
+        for fields in (self.fill.value_fields, self.group, *self.mounts.values()):
             fields.set_columns(1 if beside else 2)
         for box in self._flipped:
             box.setDirection(QBoxLayout.Direction.TopToBottom if beside else QBoxLayout.Direction.LeftToRight)
@@ -125,6 +136,14 @@ class LookPage(BenchPage):
         self.back.setEnabled(has_own)
         self.back.setText("As the house rules" if not own else "As in the other outputs")
         photos = [(photo.id, photo.path.rsplit("/", 1)[-1]) for photo in cell.project.photos]
+        exhibit = cell.slide.exhibit
+        is_group = isinstance(exhibit, GroupExhibit)
+        if len(self.part.options) != len(_parts(is_group)):
+            self.part.set_options(_parts(is_group))
+            if self.part.value == _GROUP:
+                self.show_part(_FILL)
+        if is_group:
+            self.group.show_value(exhibit)
         self.fill.offer_photos(photos)
         self.fill.show_value(cell.plan.fill(cell.position))
         for editor in self.mounts.values():
@@ -136,6 +155,10 @@ class LookPage(BenchPage):
         if here_only:
             label = f"{label} in {self.cell.output.name}"
         self.cell.set_look(label, here_only, **fields)
+
+    def _set_group(self, exhibit: GroupExhibit) -> None:
+        fields = {name: getattr(exhibit, name) for name in ("arrangement", "gap", "inset", "corner")}
+        self.cell.apply(set_on_group(self.cell.slide_id, f"group-{self.cell.slide_id}-{self.cell.gesture}", **fields))
 
     def _is_own(self, fields: dict[str, Fill | Mount]) -> bool:
         """Return whether the output has such a thing of its own already, which alone is seen here."""

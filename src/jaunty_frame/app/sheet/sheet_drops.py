@@ -6,6 +6,7 @@ from PySide6.QtGui import QDragMoveEvent, QDropEvent
 from jaunty_frame.app.project.clipboard import copied_in, files_in, holds_slides, picture_in, window_name
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.block_table import BlockTable
+from jaunty_frame.document.edits.groups import add_to_slide
 from jaunty_frame.document.edits.pasting import paste_slides
 from jaunty_frame.document.edits.photos import show_photos
 from jaunty_frame.document.edits.slides import move_slides
@@ -17,7 +18,8 @@ _SCROLL_MS = 40
 
 
 class SheetDrops(QObject):
-    """``row`` : the one before which something would go, -1 while nothing is dragged. At the edges the view scrolls.
+    """``row`` : the one before which something would go, -1 while nothing is dragged; ``onto`` : the one whose slide
+    photos of the set would share, -1 where they would get slides of their own. At the edges the view scrolls.
 
     ``files`` and ``picture`` bring what has to be imported, and the row; ``landed`` the slides that came or moved.
     """
@@ -29,7 +31,8 @@ class SheetDrops(QObject):
     def __init__(self, session: Session, view: BlockTable) -> None:
         super().__init__(view)
         self._session, self._view = session, view
-        self.row = -1
+        self.row = self.onto = -1
+        self._photos_alone = False
         self._place = QPoint()
         self._scroll = QTimer(self)
         self._scroll.setInterval(_SCROLL_MS)
@@ -42,26 +45,44 @@ class SheetDrops(QObject):
             event.ignore()
             return
         self._place = event.position().toPoint()
+        if self.row < 0:
+            self._photos_alone = self._holds_photos_alone(data)
         self._show_row()
         self._scroll.start()
         own = holds_slides(data) and event.source() is self._view
         event.setDropAction(Qt.DropAction.MoveAction if own else Qt.DropAction.CopyAction)
         event.accept()
 
+    def _holds_photos_alone(self, data: QMimeData) -> bool:
+        """Return whether photos of this window's set are dragged, which a slide can take in."""
+        copied = copied_in(data) if holds_slides(data) else None
+        return copied is not None and not copied.slides and copied.window == window_name(self._session)
+
     def _show_row(self) -> None:
-        self.row = self._view.layout_.row_before(*self._view.in_content(self._place))
+        place = self._view.in_content(self._place)
+        self.row = self._view.layout_.row_before(*place)
+        self.onto = self._view.layout_.row_in_the_middle(*place) if self._photos_alone else -1
         self._view.viewport().update()
 
     def left(self) -> None:
-        self.row = -1
+        self.row = self.onto = -1
         self._scroll.stop()
         self._view.viewport().update()
 
     def dropped(self, event: QDropEvent) -> None:
-        before = self._view.layout_.row_before(*self._view.in_content(event.position().toPoint()))
+        before, onto = self._view.layout_.row_before(*self._view.in_content(event.position().toPoint())), self.onto
         self.left()
-        self.take(event.mimeData(), before, own_moves=True)
+        copied = copied_in(event.mimeData()) if onto >= 0 else None
+        if copied is not None:
+            self._put_together(onto, copied)
+        else:
+            self.take(event.mimeData(), before, own_moves=True)
         event.accept()
+
+    def _put_together(self, row: int, copied: CopiedSlides) -> None:
+        slide = self._session.latest.slides[row]
+        self._session.apply(add_to_slide(slide.id, [photo.id for photo in copied.photos]))
+        self.landed.emit([slide.id])
 
     def take(self, data: QMimeData | None, before: int, own_moves: bool) -> None:
         """Take what was dropped or pasted; an empty clipboard may be none at all.

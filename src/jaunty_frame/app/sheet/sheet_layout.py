@@ -21,6 +21,9 @@ _LOW = 64
 _BLOCK_GAP, _WIDEST_GAP = 18, 60
 _PHOTO_ASPECT = 1.5
 
+# Of a row's height: how near to a joint what is dropped goes between slides.
+_MIDDLE = 0.28
+
 
 class Measures(NamedTuple):
     """What depends on nothing but the height of the pictures."""
@@ -124,6 +127,12 @@ class SheetLayout:
         block = min(max(x // self.step, 0), self.blocks - 1)
         down = min(max(round(y / self.measures.row), 0), self.rows_down)
         return min(block * self.rows_down + down, self.rows)
+
+    def row_in_the_middle(self, x: int, y: int) -> int:
+        """Return the row in whose middle a place lies, away from the joints; -1 elsewhere."""
+        found = self.cell_at(x, y)
+        share = y % self.measures.row / self.measures.row
+        return found[0] if found is not None and _MIDDLE < share < 1 - _MIDDLE else -1
 
     def rows_in(self, x: int, y: int, width: int, height: int) -> list[int]:
         """Return the rows that a rectangle touches."""

@@ -264,7 +264,11 @@ class SheetView(ChoosingTable):
                 self._paint_invitation(painter)
             if self.drops.row >= 0:
                 painter.setPen(QPen(QColor(c.on_surround), 3))
-                painter.drawLine(self._drop_line())
+                if self.drops.onto >= 0:
+                    painter.setBrush(Qt.BrushStyle.NoBrush)
+                    painter.drawRect(self.row_rect(self.drops.onto).adjusted(2, 2, -2, -2))
+                else:
+                    painter.drawLine(self._drop_line())
 
     def _paint_cells(self, cells: Iterable[Cell]) -> None:
         """Have cells painted anew, those that are still there."""

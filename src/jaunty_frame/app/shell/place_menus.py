@@ -13,10 +13,6 @@ from jaunty_frame.document.edits.outputs import duplicate_output, remove_output,
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.show.words import FIELD_WORDS, size_words
 
-_SLIDE_ACTIONS = (
-    *("cut", "copy", "paste", "joint", "carry", "looks", "leave-out"),
-    *("repeat", "turn-left", "turn-right", "find-again", "remove"),
-)
 _PACES = tuple(Fraction(text) for text in ("1/2", "2/3", "3/4", "1", "5/4", "3/2", "2"))
 """What an output may multiply all seconds by."""
 

@@ -5,10 +5,12 @@ from PySide6.QtWidgets import QApplication
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.clipboard import slides_data
 from jaunty_frame.core.time.typed_seconds import TypedSeconds
+from jaunty_frame.document.edits.groups import put_together, take_apart
 from jaunty_frame.document.edits.order import Order, order_slides
 from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import leave_out, move_slides, remove_slides, repeat_slide
+from jaunty_frame.errors import UsageError
 from jaunty_frame.show.choosing import Where, slides_like, slides_where
 
 
@@ -65,6 +67,19 @@ def choose_others(desk: Desk) -> None:
     """Choose the slides that are not chosen."""
     chosen = set(desk.cells.chosen_slides())
     desk.cells.choose_slides([slide.id for slide in desk.session.project.slides if slide.id not in chosen])
+
+
+def put_together_or_apart(desk: Desk) -> None:
+    """Put the photos of the chosen slides together on one; a group that is chosen alone is taken apart."""
+    chosen = desk.cells.chosen_slides()
+    try:
+        if len(chosen) == 1:
+            desk.session.apply(take_apart(chosen[0]))
+        elif chosen:
+            desk.session.apply(put_together(chosen))
+            desk.cells.choose_slides(chosen[:1])
+    except UsageError as error:
+        desk.files.said.emit([str(error)], None)
 
 
 def set_seconds(desk: Desk, typed: TypedSeconds) -> None:

@@ -10,6 +10,7 @@ from jaunty_frame.cli.slide_numbers import chosen_slides
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.fields import (
     Settings,
+    set_in_output_fields,
     set_output_fields,
     set_photo_fields,
     set_rule_fields,
@@ -31,7 +32,11 @@ def run(
     where: Annotated[Where | None, typer.Option(help="Slides that are so.")] = None,
     like: Annotated[int | None, typer.Option(metavar="N", help="Slides of the shape and settings of slide N.")] = None,
     output: Annotated[
-        str, typer.Option(metavar="ID", help="Fields of this output; with slides, “shown=false” leaves them out of it.")
+        str,
+        typer.Option(
+            metavar="ID",
+            help="Fields of this output; with slides, their fill and mount in it alone; shown=false leaves them out.",
+        ),
     ] = "",
     rules: Annotated[bool, typer.Option("--rules", help="House rules; with --where SHAPE those of a shape.")] = False,
     photo: Annotated[bool, typer.Option("--photo", help="Fields of the photos of the slides.")] = False,
@@ -55,7 +60,7 @@ def run(
         return
     chosen = chosen_slides(project, opened, slides, where, like)
     if output:
-        change_project(project, _showing(chosen, opened.output(output).id, settings), dry_run)
+        change_project(project, _in_output(chosen, opened.output(output).id, settings), dry_run)
     elif photo:
         change_project(project, set_photo_fields(_photos(opened, chosen), settings), dry_run)
     else:
@@ -85,10 +90,12 @@ def _shape(where: Where | None, slides: str, like: int | None) -> Shape | None:
     return Shape(where.value)
 
 
-def _showing(chosen: list[str], output_id: str, settings: Settings) -> Edit:
-    value = settings.get(_SHOWN)
+def _in_output(chosen: list[str], output_id: str, settings: Settings) -> Edit:
+    if _SHOWN not in settings:
+        return set_in_output_fields(chosen, output_id, settings)
+    value = settings[_SHOWN]
     if set(settings) != {_SHOWN} or value not in ("true", "false"):
-        raise UsageError("Of slides in one output only shown=true or shown=false can be set.")
+        raise UsageError("“shown” is set by itself, to true or false.")
     return leave_out(chosen, output_id, value == "false")
 
 

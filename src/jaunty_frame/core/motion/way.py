@@ -11,11 +11,12 @@ from jaunty_frame.core.motion.paths import Easing, degrees_at, window_at
 
 class Station(NamedTuple):
     """A set place on a way. instant : 0 at its beginning, 1 at its end; degrees : by which the photo is turned
-    clockwise about the window's centre."""
+    clockwise about the window's centre; easing : on the way to the next, None = the way's."""
 
     instant: float
     window: Window
     degrees: float = 0.0
+    easing: Easing | None = None
 
 
 class Way(NamedTuple):
@@ -48,8 +49,9 @@ class Way(NamedTuple):
         """Return where the way is at ``progress`` in 0..1."""
         before, after = next((pair for pair in pairwise(self.stations) if progress <= pair[1].instant), self._last)
         part = (progress - before.instant) / (after.instant - before.instant)
-        window = window_at(before.window, after.window, self.easing, part, self.arc)
-        return Station(progress, window, degrees_at(before.degrees, after.degrees, self.easing, part))
+        easing = before.easing or self.easing
+        window = window_at(before.window, after.window, easing, part, self.arc)
+        return Station(progress, window, degrees_at(before.degrees, after.degrees, easing, part))
 
     @property
     def _last(self) -> tuple[Station, Station]:

@@ -146,17 +146,15 @@ def _take_over(plane: Pixels, photo: Pixels, covered: Coverage, hidden: Box | No
     """Put what is covered of ``photo`` on the plane, but for a rectangle that is hidden."""
     rows, columns, shares = covered.rim()
     mixed = _mixed(photo[rows, columns], plane[rows, columns], shares)
-    top, bottom, left, right = hidden or (0, 0, 0, 0)
-    if covered.is_upright_rectangle:
-        for t, b, le, ri in around((top, bottom, left, right), covered.whole_box()):
-            plane[t:b, le:ri] = photo[t:b, le:ri]
-        plane[rows, columns] = mixed
-        return
-    for row, (start, end) in enumerate(covered.whole.tolist()):
-        if top <= row < bottom:
-            plane[row, start:left], plane[row, right:end] = photo[row, start:left], photo[row, right:end]
-        elif end > start:
-            plane[row, start:end] = photo[row, start:end]
+    if hidden is None:
+        hidden = top, bottom, left, right = covered.inner_box()
+        plane[top:bottom, left:right] = photo[top:bottom, left:right]
+    for top, bottom, left, right in around(hidden, covered.whole_box()):
+        start, end = covered.whole[top:bottom].T[..., None]
+        column = np.arange(left, right)
+        inside = (column >= start) & (column < end)
+        part = plane[top:bottom, left:right]
+        np.copyto(part, photo[top:bottom, left:right], where=inside if plane.ndim == 2 else inside[..., None])
     plane[rows, columns] = mixed
 
 

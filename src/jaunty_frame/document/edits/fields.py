@@ -13,14 +13,15 @@ from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.files.json_text import faults
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.kinds import Kinds
-from jaunty_frame.document.model import HouseRules, Project, ShapeRules, Slide
+from jaunty_frame.document.model import HouseRules, InOutput, Project, ShapeRules, Slide
 from jaunty_frame.document.photo import Shape
 from jaunty_frame.document.settings import project_settings
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.errors import UsageError
 
 _M = TypeVar("_M", bound=BaseModel)
-_SLIDE = frozenset(Slide.model_fields) - {"id", "exhibit", "left_out", "in_outputs"}
+_SLIDE = frozenset(Slide.model_fields) - {"id", "left_out", "in_outputs"}
+_IN_OUTPUT = frozenset(InOutput.model_fields) - {"output"}
 _RULES = frozenset(HouseRules.model_fields) - {"shapes"}
 _SHAPE_RULES = frozenset(ShapeRules.model_fields) - {"shape"}
 _OUTPUT = frozenset({"name", "width", "height", "pixel_aspect", "frame_rate", "pace", "zones"})
@@ -41,6 +42,30 @@ def set_slide_fields(slide_ids: Iterable[str], settings: Settings) -> Edit:
 
         def changed(slide: Slide) -> Slide:
             return _with(slide, settings, _SLIDE, held[slide.id]) if slide.id in chosen else slide
+
+        try:
+            return with_slides(project, changed)
+        except ValidationError as error:
+            raise UsageError(f"This cannot be set: {faults(error)}") from error
+
+    return Edit(_said(settings), apply)
+
+
+def set_in_output_fields(slide_ids: Iterable[str], output_id: str, settings: Settings) -> Edit:
+    """Set fill and mount of slides in one output; where only a part is set, the rest is as it is elsewhere."""
+    chosen = set(slide_ids)
+
+    def apply(project: Project) -> Project:
+        held = {s.id: own for s, own in zip(project.slides, project_settings(project), strict=True)}
+
+        def changed(slide: Slide) -> Slide:
+            if slide.id not in chosen:
+                return slide
+            own = slide.in_output(output_id) or InOutput(output=output_id)
+            after = _with(own, settings, _IN_OUTPUT, held[slide.id])
+            others = tuple(one for one in slide.in_outputs if one.output != output_id)
+            says_something = any(getattr(after, name) is not None for name in _IN_OUTPUT)
+            return slide.changed(in_outputs=(*others, after) if says_something else others)
 
         return with_slides(project, changed)
 
@@ -128,6 +153,8 @@ def _inner(before: Any, rest: list[str], text: str) -> Any:
                 if text not in kinds.types:
                     raise UsageError(f"There is no kind “{text[:40]}”; there are: {', '.join(kinds.types)}.")
                 return kinds.converted(before, text)
+    if before is not None and not isinstance(before, BaseModel):
+        raise UsageError(f"“{rest[0][:40]}” is no part of it.")
     inner = before.model_dump(mode="json") if isinstance(before, BaseModel) else {}
     inner[rest[0]] = _inner(getattr(before, rest[0], None), rest[1:], text)
     return inner

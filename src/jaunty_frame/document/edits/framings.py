@@ -16,16 +16,18 @@ def set_framing(
     leans: tuple[float, float] = (0.0, 0.0),
 ) -> Edit:
     """Set the framing of one slide in one output by hand. opening : None = found from the closing."""
-    framing = HandSet(
-        slide=slide_id,
-        output=output_id,
-        opening=opening,
-        closing=closing,
-        opening_lean=leans[0],
-        closing_lean=leans[1],
-    )
 
     def apply(project: Project) -> Project:
+        before = project.hand_set_framing(slide_id, output_id)
+        framing = HandSet(
+            slide=slide_id,
+            output=output_id,
+            opening=opening,
+            closing=closing,
+            opening_lean=leans[0],
+            closing_lean=leans[1],
+            between=before.between if before else (),
+        )
         return project.changed(hand_set=(*_without(project, slide_id, output_id), framing))
 
     return Edit("Set framing", apply, merge)

@@ -9,12 +9,14 @@ from jaunty_frame.core.painting.surface import FrameFormat
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.photo import NO_CORRECTION
 from jaunty_frame.document.transition import PhotoTransition, TimedTransition, Transition
+from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.show.frames.exhibits import slide_layers
 from jaunty_frame.show.frames.fills import fill_layer
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.layers.still import without_fills
+from jaunty_frame.show.frames.piles import arriving_layers
 from jaunty_frame.show.planning.joints import joint, previous_shown
 from jaunty_frame.show.planning.plan import Plan
 
@@ -60,6 +62,8 @@ def transition_layers(
     """Return what is seen at ``progress`` of a transition's time. old, new : a slide and how far it is on its way."""
     if isinstance(transition, TimedTransition):
         progress = eased(progress, transition.easing)
+    if isinstance(transition, Pile):
+        return arriving_layers(plan, old, new, transition, progress)
     below, above = slide_layers(plan, *old), slide_layers(plan, *new)
     if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
         fills = fill_layer(plan, *old), fill_layer(plan, *new)

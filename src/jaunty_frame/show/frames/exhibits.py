@@ -5,6 +5,7 @@ from collections.abc import Callable
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, grown, lies_in_photo
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.document.exhibit import Exhibit
+from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.photo import Photo
@@ -12,6 +13,7 @@ from jaunty_frame.show.frames.fills import fill_layer
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, photo_file
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
+from jaunty_frame.show.frames.piles import lies_under, pile_layers
 from jaunty_frame.show.frames.prints import print_layers
 from jaunty_frame.show.planning.plan import Plan
 
@@ -23,13 +25,15 @@ SlideLayers = Callable[[Plan, int, float | None], Layers]
 
 def slide_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return what slide ``k`` shows at ``progress`` in 0..1 of its way; None : at its solved composition."""
+    if lies_under(plan, k) or (plan.table.piled[k] and plan.rows_of(k)):
+        return pile_layers(plan, k, progress)
     return EXHIBIT_LAYERS[type(plan.slides[k].exhibit)](plan, k, progress)
 
 
 def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return a photo over its fill; no fill where it would not be seen."""
     (row,) = plan.rows_of(k)
-    if not plan.mounting(row).is_plain:
+    if plan.slides[k].instants or not plan.mounting(row).is_plain:
         return print_layers(plan, k, progress)
     framing = plan.framing(row)
     layer = photo_layer(plan, row, framing.base if progress is None else framing.way.at(progress))
@@ -62,4 +66,5 @@ def whole_photo_layers(photo: Photo) -> Layers:
 
 EXHIBIT_LAYERS: dict[type[Exhibit], SlideLayers] = {
     PhotoExhibit: photo_layers,
+    GroupExhibit: print_layers,
 }

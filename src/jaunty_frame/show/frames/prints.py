@@ -13,7 +13,9 @@ from jaunty_frame.document.mount import Mount
 from jaunty_frame.show.frames.fills import fill_layer
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
-from jaunty_frame.show.frames.layers.still import Still
+from jaunty_frame.show.frames.layers.still import Faded, Still
+from jaunty_frame.show.frames.poses import fill_at, pose_at
+from jaunty_frame.show.planning.mounting import rectangles
 from jaunty_frame.show.planning.plan import Plan
 
 
@@ -22,21 +24,43 @@ def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     fill = fill_layer(plan, k, progress)
     still: list[Layer] = [fill]
     moving: list[Layer] = []
+    instants = plan.slides[k].instants
     for row in plan.rows_of(k):
         layer = print_layer(plan, row, progress)
+        if instants:
+            moving += _posed(plan, row, layer, 0.5 if progress is None else progress)
+            continue
         ground = GroundLayer(layer.print)
         # What lies over something that moves cannot be painted before it.
         lies_still = not moving and _lies_still(plan, row)
         (still if lies_still else moving).append(ground)
         moving.append(layer)
+    if instants:
+        return (fill_at(fill, instants, 0.5 if progress is None else progress), *moving)
     behind = [fill] if len(still) == 1 or fill.view is not None or fill.seconds else [Still(tuple(still))]
     if len(behind) == 1 and behind[0] is fill:
         return (*still, *moving)
     return (*behind, *moving)
 
 
-def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
-    """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition."""
+def _posed(plan: Plan, row: int, layer: PrintLayer, at: float) -> Layers:
+    """Return a print as the slide's instants have it at a share of its time."""
+    pose = pose_at(plan.table.slide(row).instants, plan.mounting(row).mount, at)
+    turn = Turn(pose.lean, pose.yaw, pose.pitch)
+    posed = moved_print(layer, float(plan.output.aspect), pose.across, pose.down, turn, pose.scale)
+    layers = (GroundLayer(posed.print), posed)
+    return layers if pose.opacity >= 1 else (Faded(layers, pose.opacity),)
+
+
+def print_layer(
+    plan: Plan, row: int, progress: float | None, mount: Mount | None = None, window: Window | None = None
+) -> PrintLayer:
+    """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition.
+
+    mount, window : as if it were mounted so, and seen through that window.
+    """
+    if mount is not None and window is not None:
+        return _as_if(plan, row, mount, window)
     framing, mounting = plan.framing(row), plan.mounting(row)
     at = framing.base if progress is None else framing.way.at(progress)
     key = "print-layer", row
@@ -50,6 +74,40 @@ def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
     turn = _turn_at(mounting.mount, 0.0 if progress is None else eased(progress, plan.settings_of_row(row).easing))
     of = Print(mounting.mount, piece, seen, turn)
     return PrintLayer(photo, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
+
+
+def _as_if(plan: Plan, row: int, mount: Mount, window: Window) -> PrintLayer:
+    width, height = plan.photo(row).upright_size
+    aspect = float(plan.output.aspect)
+    piece = rectangles(mount, width / height, aspect)[1]
+    seen = tuple(map(tuple, rectangle_outline(piece, aspect).tolist()))
+    of = Print(mount, piece, seen, _turn_at(mount, 0.0))
+    return PrintLayer(photo_file(plan.photo(row)), window, 0.0, (window, window), (1.0, 1.0), (piece.w, piece.h), of)
+
+
+def moved_print(
+    layer: PrintLayer,
+    frame_aspect: float,
+    across: float,
+    down: float,
+    turn: Turn,
+    scale: float = 1.0,
+    mount: Mount | None = None,
+) -> PrintLayer:
+    """Return a print elsewhere in the frame (by fractions of it), turned otherwise, larger about its middle."""
+    of = layer.print
+    x, y, w, h = of.piece
+    middle_x, middle_y = x + w / 2, y + h / 2
+    piece = Window(middle_x + across - w * scale / 2, middle_y + down - h * scale / 2, w * scale, h * scale)
+    unit_x, unit_y = short_side(frame_aspect)
+    seen = tuple(
+        (
+            (middle_x + across) / unit_x + (px - middle_x / unit_x) * scale,
+            (middle_y + down) / unit_y + (py - middle_y / unit_y) * scale,
+        )
+        for px, py in of.seen
+    )
+    return layer._replace(print=Print(mount or of.mount, piece, seen, turn))
 
 
 def _turn_at(mount: Mount, eased_progress: float) -> Turn:

@@ -108,7 +108,7 @@ def _placements(
     """Return the placement of each row; a piece with a shape of its own is filled by its photo."""
     if not table.has_mounts:
         return table.placement[rows]
-    mounts = (table.mount_of(row, output.id) for output, own in wanted for row in own.tolist())
+    mounts = (table.mount_of(row, output.id, float(output.aspect)) for output, own in wanted for row in own.tolist())
     filled = np.array([mount is not None and mount.piece != "frame" for mount in mounts], bool)
     return np.where(filled, PLACEMENTS.index(Placement.COVER), table.placement[rows])
 

@@ -14,6 +14,7 @@ from jaunty_frame.core.mounts.pieces import (
     short_side,
     size_about_piece,
 )
+from jaunty_frame.core.mounts.piles import Rest
 from jaunty_frame.core.mounts.places import solved_centre
 from jaunty_frame.document.model import Output
 from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF, Mount
@@ -33,7 +34,7 @@ class Mounting(NamedTuple):
 
     @property
     def is_plain(self) -> bool:
-        return self.mount is PLAIN_MOUNT
+        return self.mount is PLAIN_MOUNT and self.piece == WHOLE_FRAME
 
 
 PLAIN = Mounting(PLAIN_MOUNT, WHOLE_FRAME, WHOLE_FRAME)
@@ -68,34 +69,42 @@ def rectangles(
     )
 
 
-def solved_mounting(
-    output: Output, table: SlideTable, row: int, mount: Mount, stations: FloatArray, by_itself: bool
+def mounting_of(
+    output: Output,
+    table: SlideTable,
+    row: int,
+    mount: Mount,
+    stations: FloatArray,
+    by_itself: bool = False,
+    rest: Rest | None = None,
 ) -> Mounting:
-    """Return a mount with its place solved. stations : (S, 4) the windows of the row's way."""
+    """Return a mount with its place solved. stations : (S, 4) the windows of the row's way; rest : in a pile."""
     width, height = table.photo_size[row]
-    aspect = width / height, float(output.aspect)
-    outer, piece = rectangles(mount, *aspect)
+    aspect, slot = (width / height, float(output.aspect)), table.slot_of(row, float(output.aspect))
+    outer, piece = rectangles(mount, *aspect, slot)
+    if rest is not None:
+        mount = mount.changed(lean=min(max(mount.lean + rest.lean, -15.0), 15.0))
+        return Mounting(mount, *rectangles(mount, *aspect, slot, (rest.x, rest.y)))
+    middle = slot.x + slot.w / 2, slot.y + slot.h / 2
     if mount.place == "by-hand":
-        centre = 0.5 + mount.across, 0.5 + mount.down
-        return Mounting(mount, *rectangles(mount, *aspect, centre=centre), by_itself)
+        centre = middle[0] + mount.across, middle[1] + mount.down
+        return Mounting(mount, *rectangles(mount, *aspect, slot, centre), by_itself)
     overlays = output.zones.as_zones().overlay_boxes()
     required = table.areas.required[row]
-    if by_itself or not overlays or not required.any() or (outer.w >= 1 and outer.h >= 1):
+    free = slot == WHOLE_FRAME and not by_itself and (outer.w < 1 or outer.h < 1)
+    if not free or not overlays or not required.any():
         return Mounting(mount, outer, piece, by_itself)
     boxes = table.areas.boxes[row][required]
-    places = [
-        np.concatenate(
-            [
-                np.array(piece[:2]) + (boxes[:, :2] - window[:2]) / window[2:] * piece[2:],
-                boxes[:, 2:] / window[2:] * piece[2:],
-            ],
-            axis=1,
-        )
-        for window in stations
-    ]
+    places = [_in_frame(boxes, window, piece) for window in stations]
     weights = np.tile(table.areas.weights[row][required], len(places))
     centre = solved_centre(outer, np.concatenate(places), weights, overlays)
-    return Mounting(mount, *rectangles(mount, *aspect, centre=centre), by_itself)
+    return Mounting(mount, *rectangles(mount, *aspect, slot, centre), by_itself)
+
+
+def _in_frame(boxes: FloatArray, window: FloatArray, piece: Window) -> FloatArray:
+    """Return boxes (K, 4) of a photo in fractions of the frame."""
+    size = np.array(piece[2:]) / window[2:]
+    return np.concatenate([np.array(piece[:2]) + (boxes[:, :2] - window[:2]) * size, boxes[:, 2:] * size], axis=1)
 
 
 def row_aspects(output: Output, rows: NDArray[np.intp], table: SlideTable) -> FloatArray:
@@ -105,20 +114,26 @@ def row_aspects(output: Output, rows: NDArray[np.intp], table: SlideTable) -> Fl
     if not table.has_mounts:
         return aspects
     for k, row in enumerate(rows.tolist()):
-        mount = table.mount_of(row, output.id)
-        if mount is not None and mount.shapes_cell:
-            width, height = table.photo_size[row]
-            aspects[k] = aspect_of(rectangles(mount, width / height, frame)[1], frame)
+        mount, slot = table.mount_of(row, output.id, float(output.aspect)), table.slot_of(row, frame)
+        if slot is not WHOLE_FRAME or (mount is not None and mount.shapes_cell):
+            aspects[k] = aspect_of(_piece(mount, row, frame, slot, table), frame)
     return aspects
 
 
 def row_pieces(output: Output, set_off: NDArray[np.bool_], table: SlideTable) -> FloatArray:
-    """Return the pieces (M, 4) of all rows, each in the middle of the frame."""
+    """Return the pieces (M, 4) of all rows, each in the middle of its part of the frame."""
+    frame = float(output.aspect)
     pieces = np.tile(np.array(WHOLE_FRAME), (len(set_off), 1))
-    pieces[set_off] = rectangles(SET_OFF, 1.0, float(output.aspect))[1]
+    pieces[set_off] = rectangles(SET_OFF, 1.0, frame)[1]
     for row in range(len(set_off)) if table.has_mounts else ():
-        mount = table.mount_of(row, output.id)
-        if mount is not None:
-            width, height = table.photo_size[row]
-            pieces[row] = rectangles(mount, width / height, float(output.aspect))[1]
+        mount, slot = table.mount_of(row, output.id, float(output.aspect)), table.slot_of(row, frame)
+        if mount is not None or slot is not WHOLE_FRAME:
+            pieces[row] = _piece(SET_OFF if set_off[row] else mount, row, frame, slot, table)
     return pieces
+
+
+def _piece(mount: Mount | None, row: int, frame_aspect: float, slot: Window, table: SlideTable) -> Window:
+    if mount is None:
+        return slot
+    width, height = table.photo_size[row]
+    return rectangles(mount, width / height, frame_aspect, slot)[1]

@@ -4,6 +4,7 @@ A plan is a pure function of the project; the planner only remembers the last on
 what changed.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Any, NamedTuple
@@ -19,7 +20,8 @@ from jaunty_frame.core.motion.closing_first import opening_for
 from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.motion.paths import ENTERING, LINEAR, Easing
 from jaunty_frame.core.motion.way import Station, Way
-from jaunty_frame.core.mounts.pieces import aspect_of
+from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, aspect_of
+from jaunty_frame.core.mounts.piles import Rest
 from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_schedule, show_timing, with_left_out
 from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.model import HandSet, Output, Project, Slide
@@ -27,7 +29,8 @@ from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
-from jaunty_frame.show.planning.mounting import PLAIN, Mounting, row_aspects, row_pieces, solved_mounting
+from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of, row_aspects, row_pieces
+from jaunty_frame.show.planning.piles import pile_rests
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
 
@@ -63,7 +66,8 @@ class Plan:
     stations : (M, S, 4) windows in the photo frame of ``core.geometry.straightening``, the first opens, the last
     closes; leans : (M, S) degrees beside the straightening; course : (M,) index into COURSES, for hand-set windows what
     they amount to; show_moved : (M,) where the show's own move is seen; set_off : (M,) where the house rule of that
-    name mounts a photo; pieces : (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
+    name mounts a photo; between : by row, places that framings set by
+    hand go through; pieces : (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
     """
 
     output: Output
@@ -82,6 +86,7 @@ class Plan:
     show_moved: NDArray[np.bool_]
     set_off: NDArray[np.bool_]
     pieces: FloatArray
+    between: Mapping[int, tuple[Station, ...]]
     memo: dict[Any, Any] = field(default_factory=dict, repr=False)
     """What was asked of this plan before, by anyone; a plan never changes."""
 
@@ -145,6 +150,8 @@ class Plan:
             ),
             self._easing(row, course),
         )
+        if row in self.between:
+            return way._replace(stations=(way.stations[0], *self.between[row], way.stations[-1]))
         if self.table.slide(row).path != "arc" or self.show_moved[row] or course.move is Move.ENTER:
             return way
         width, height = self.table.photo_size[row].tolist()
@@ -172,10 +179,19 @@ class Plan:
 
     def _mounting(self, row: int) -> Mounting:
         by_itself = bool(self.set_off[row])
-        mount = SET_OFF if by_itself else self.table.mount_of(row, self.output.id)
+        mount = SET_OFF if by_itself else self.table.mount_of(row, self.output.id, float(self.output.aspect))
         if mount is None or mount == PLAIN_MOUNT:
-            return PLAIN
-        return solved_mounting(self.output, self.table, row, mount, self.stations[row], by_itself)
+            slot = self.table.slot_of(row, float(self.output.aspect))
+            return PLAIN if slot == WHOLE_FRAME else Mounting(PLAIN_MOUNT, slot, slot)
+        rest = self.rests.get(row)
+        return mounting_of(self.output, self.table, row, mount, self.stations[row], by_itself, rest)
+
+    @property
+    def rests(self) -> dict[int, Rest]:
+        """Where the prints of piles lie, by row."""
+        if "rests" not in self.memo:
+            self.memo["rests"] = pile_rests(self.output, self.table, self.shown)
+        return self.memo["rests"]
 
     def piece_aspect(self, row: int) -> float:
         """Return the aspect, as seen, of what the window of a row is mapped onto."""
@@ -389,7 +405,13 @@ def _plan(
         show_moved=moved,
         set_off=set_off,
         pieces=pieces,
+        between={k: _between(framing, table, k) for k, framing in hand_set if framing.between},
     )
+
+
+def _between(framing: HandSet, table: SlideTable, row: int) -> tuple[Station, ...]:
+    level = float(table.straightening[row])
+    return tuple(Station(one.at, Window(*one.window), level + one.lean, one.easing) for one in framing.between)
 
 
 def _set_off(output: Output, stations: FloatArray, leans: FloatArray, table: SlideTable) -> NDArray[np.bool_]:
@@ -407,7 +429,7 @@ def _set_off(output: Output, stations: FloatArray, leans: FloatArray, table: Sli
     bare = (low < -_BARE) | (high > 1 + _BARE)
     bare &= np.array([not photo.transparent for photo in table.photos], bool)
     if table.has_mounts:
-        bare &= np.array([table.mount_of(row, output.id) is None for row in range(count)], bool)
+        bare &= np.array([table.mount_of(row, output.id, float(output.aspect)) is None for row in range(count)], bool)
     return bare
 
 

@@ -36,7 +36,22 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "first_frame": plan.schedule.first[k],
         "frames": plan.schedule.frames[k],
         **(_framing_object(plan, rows[0]) if rows else {"photo": None}),
+        "fill": plan.fill(k).model_dump(mode="json"),
+        "mount": _mount_object(plan, rows[0]) if rows else None,
+        "instants": [one.model_dump(mode="json", exclude_none=True) for one in slide.instants],
+        "companions": [{**_framing_object(plan, row), "mount": _mount_object(plan, row)} for row in rows[1:]],
         "transition": _joint_object(plan, k, transition) if transition else None,
+    }
+
+
+def _mount_object(plan: Plan, row: int) -> dict[str, Any]:
+    """Return how a photo is mounted; rectangles [x, y, w, h] are fractions of the frame."""
+    mounting = plan.mounting(row)
+    return {
+        **mounting.mount.model_dump(mode="json"),
+        "set_off": mounting.by_itself,
+        "print": list(mounting.outer),
+        "photo": list(mounting.piece),
     }
 
 
@@ -62,6 +77,7 @@ def _framing_object(plan: Plan, row: int) -> dict[str, Any]:
         "move": framing.move.value,
         "opening": list(way.opening),
         "closing": list(way.closing),
+        "between": [{"at": one.instant, "window": list(one.window)} for one in way.stations[1:-1]],
         "easing": list(way.easing),
         "rho": way.arc.rho if way.arc else 0.0,
         "direction": framing.course.direction.value,

@@ -12,12 +12,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
-from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
+from jaunty_frame.core.mounts.arrangements import Member, solved_slots
+from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
+from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.model import HouseRules, Project, Slide
-from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of, shape_of
+from jaunty_frame.document.transitions.pile import Pile
+
+# How much the shape of a place may differ from its photo's that is shown whole in it.
+_WHOLE = 1e-6
 
 
 @dataclass(frozen=True, eq=False)
@@ -48,14 +55,59 @@ class SlideTable:
     source: NDArray[np.intp]
     by_id: Mapping[str, Photo]
     """All photos of the set."""
+    piled: tuple[bool, ...]
+    """Of each slide, whether it lies in a pile."""
     has_mounts: bool
-    """Whether any slide has a mount, so that its photo may be seen in another shape than the output's."""
+    """Whether any photo may be seen in another rectangle than the whole frame, set off by itself aside."""
+    slots: dict[tuple[int, float], tuple[Window, ...]]
+    """Places of the photos of groups that were solved before, by slide and aspect of the frame."""
 
-    def mount_of(self, row: int, output_id: str) -> Mount | None:
-        """Return the mount that was set for a row in an output."""
-        k = self.slide_of[row]
+    def mount_of(self, row: int, output_id: str, frame_aspect: float) -> Mount | None:
+        """Return the mount that holds for a row in an output, set off by itself aside."""
+        k = int(self.slide_of[row])
         own = self.slides[k].in_output(output_id)
-        return (own.mount if own else None) or self.settings[k].mount
+        mount = (own.mount if own else None) or self.settings[k].mount
+        if mount is None and self.piled[k]:
+            return PILED
+        if mount is None and self.is_inset(row):
+            return INSET
+        if mount is None and self.rules.set_off and self.is_whole_in_group(row, frame_aspect):
+            return TOGETHER
+        return mount
+
+    def is_inset(self, row: int) -> bool:
+        """Return whether a photo is set over another one of its group."""
+        k = int(self.slide_of[row])
+        exhibit = self.slides[k].exhibit
+        return isinstance(exhibit, GroupExhibit) and exhibit.arrangement == "inset" and row > self.first_row[k]
+
+    def is_whole_in_group(self, row: int, frame_aspect: float) -> bool:
+        """Return whether the photos of a group are shown whole, with the fill about them."""
+        slot = self.slot_of(row, frame_aspect)
+        aspect = self.photo_size[row, 0] / self.photo_size[row, 1]
+        return slot is not WHOLE_FRAME and bool(abs(slot.w * frame_aspect / slot.h / aspect - 1) < _WHOLE)
+
+    def slot_of(self, row: int, frame_aspect: float) -> Window:
+        """Return the part of the frame that a photo has to itself: all of it, but in groups."""
+        k = int(self.slide_of[row])
+        exhibit = self.slides[k].exhibit
+        if not isinstance(exhibit, GroupExhibit):
+            return WHOLE_FRAME
+        key = k, frame_aspect
+        if key not in self.slots:
+            members = [self._member(one) for one in self.rows_of(k)]
+            self.slots[key] = solved_slots(
+                members, frame_aspect, exhibit.arrangement, exhibit.gap, exhibit.corner, exhibit.inset
+            )
+        return self.slots[key][row - int(self.first_row[k])]
+
+    def _member(self, row: int) -> Member:
+        width, height = self.photo_size[row]
+        boxes = self.areas.boxes[row][self.areas.required[row]]
+        if not len(boxes):
+            return Member(width / height)
+        low, high = boxes[:, :2].min(axis=0), (boxes[:, :2] + boxes[:, 2:]).max(axis=0)
+        return Member(width / height, tuple((high - low).tolist()), tuple(((low + high) / 2).tolist()))
 
     def rows_of(self, k: int) -> range:
         """Return the rows of slide ``k``."""
@@ -76,7 +128,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
-    source = _unchanged_rows(slides, slide_of, photos, rules, before)
+    piled = _piled(settings)
+    source = _unchanged_rows(slides, slide_of, photos, rules, before, piled)
     count, most = len(photos), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
@@ -113,7 +166,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         first_row=first_row,
         slide_of=slide_of,
         photos=photos,
-        moves=tuple(settings[k].move for k in slide_of.tolist()),
+        moves=tuple(Move.HOLD if piled[k] else settings[k].move for k in slide_of.tolist()),
         photo_size=photo_size,
         areas=KeepAreas(boxes, weights, attention),
         straightening=straightening,
@@ -123,9 +176,12 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         seconds=seconds,
         source=source,
         by_id=by_id,
+        piled=piled,
         has_mounts=rules.mount is not None
+        or any(piled)
         or any(one.mount is not None for one in rules.shapes)
-        or any(slide.mount is not None or slide.in_outputs for slide in slides),
+        or any(slide.mount or slide.in_outputs or isinstance(slide.exhibit, GroupExhibit) for slide in slides),
+        slots={},
     )
 
 
@@ -135,8 +191,21 @@ def rows_to_solve(project: Project, before: SlideTable) -> int:
     slides = project.slides
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     slide_of = np.repeat(np.arange(len(slides)), [len(slide.exhibit.photos) for slide in slides])
-    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before)
+    shapes = tuple(shape_of(slide, by_id) if project.house_rules.shapes else None for slide in slides)
+    piled = _piled(_settings(slides, project.house_rules, shapes, before))
+    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before, piled)
     return int((source < 0).sum())
+
+
+def _piled(settings: tuple[Settings, ...]) -> tuple[bool, ...]:
+    """Return which slides lie in a pile: it begins with the one that another comes to lie on."""
+    piles = [isinstance(own.transition, Pile) for own in settings]
+    if not any(piles):
+        return (False,) * len(settings)
+    before = [False, *piles[:-1]]
+    # Nothing comes after the last slide, whatever its joint.
+    piles[-1] = False
+    return tuple(one or other for one, other in zip(piles, before, strict=True))
 
 
 def _settings(
@@ -160,12 +229,21 @@ def _unchanged_rows(
     photos: tuple[Photo, ...],
     rules: HouseRules,
     before: SlideTable | None,
+    piled: tuple[bool, ...],
 ) -> NDArray[np.intp]:
     if before is None or rules is not before.rules:
         return np.full(len(photos), -1, np.intp)
     known = {
-        (id(before.slides[k]), id(photo)): row
+        (id(before.slides[k]), id(photo), before.piled[k]): row
         for row, (k, photo) in enumerate(zip(before.slide_of.tolist(), before.photos, strict=True))
     }
     pairs = zip(slide_of.tolist(), photos, strict=True)
-    return np.array([known.get((id(slides[k]), id(photo)), -1) for k, photo in pairs], np.intp)
+    source = [known.get((id(slides[k]), id(photo), piled[k]), -1) for k, photo in pairs]
+    for k, slide in enumerate(slides):
+        # Photos of a group share the frame: one that changed moves all.
+        if isinstance(slide.exhibit, GroupExhibit):
+            rows = [row for row, of in enumerate(slide_of.tolist()) if of == k]
+            if any(source[row] < 0 for row in rows):
+                for row in rows:
+                    source[row] = -1
+    return np.array(source, np.intp)

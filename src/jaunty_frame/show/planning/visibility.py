@@ -33,6 +33,10 @@ def visibility(plan: Plan) -> Visibility:
     at = range(stations.shape[1])
     shares = np.minimum.reduce([visible_share(stations[:, s], boxes) for s in at])
     bars = np.maximum.reduce([bar_share(stations[:, s]) for s in at])
+    for k, places in plan.between.items():
+        windows = np.array([place.window for place in places])
+        shares[k] = np.minimum(shares[k], visible_share(windows, boxes[[k] * len(places)]).min(axis=0))
+        bars[k] = max(bars[k], float(bar_share(windows).max()))
     for k in np.flatnonzero(degrees.any(axis=1)).tolist():
         width, height = plan.table.photo_size[k]
         # The photo turned clockwise is the window turned the other way.

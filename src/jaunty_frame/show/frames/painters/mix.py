@@ -31,6 +31,7 @@ from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.fade import Fade
 from jaunty_frame.document.transitions.glide import Glide
 from jaunty_frame.document.transitions.iris import Iris
+from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.document.transitions.shove import Shove
 from jaunty_frame.document.transitions.sweep import Sweep
 from jaunty_frame.document.transitions.uncover import Uncover
@@ -50,6 +51,8 @@ TRANSITION_PAINTERS: dict[type[Transition], TransitionPainter] = {
     Fade: lambda t, old, new, p, frame: fade(old, new, p, parse_colour(t.colour)),
     Glide: lambda t, old, new, p, frame: glide(old, new, p, t.direction),
     Iris: lambda t, old, new, p, frame: iris(old, new, p, frame, t.shape, t.way, t.softness),
+    # Photos that come to lie on others are layers of one picture (show.frames.piles); this is for two pictures.
+    Pile: lambda t, old, new, p, frame: dissolve(old, new, p),
     Shove: lambda t, old, new, p, frame: shove(old, new, p, t.direction),
     Sweep: lambda t, old, new, p, frame: sweep(
         old, new, p, t.direction, [parse_colour(code) for code in t.colours], t.stagger

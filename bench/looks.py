@@ -1,0 +1,74 @@
+"""Exporting fills and mounts against encoding the very same frames from memory; their parts against scipy's.
+
+What it takes to make the photo and its fill ready, which any show has to pay once a slide, is measured by itself and
+left out.
+"""
+
+import statistics
+from collections.abc import Iterator
+from fractions import Fraction
+from pathlib import Path
+
+import numpy as np
+from scipy.ndimage import gaussian_filter
+
+from bench.export_ratio import against_encoding, first_frame
+from bench.subjects import project_of, report, seconds_of, write_photos
+from jaunty_frame.core.colouring.treatment import Treatment
+from jaunty_frame.core.fills.blurred import blurred_fill
+from jaunty_frame.core.mounts.shadow import shadow_share
+from jaunty_frame.core.painting.surface import Coding, FrameFormat
+from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.fill import Fill
+from jaunty_frame.document.fills.blurred import BlurredFill
+from jaunty_frame.document.fills.light import LightFill
+from jaunty_frame.document.fills.texture import TextureFill
+from jaunty_frame.document.fills.water import WaterFill
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.mount import Mount
+from jaunty_frame.show.planning.plan import plan_output
+
+_RUNS = 3
+_PRINT = Mount(size=0.9, border=0.02, shadow=0.5, shadow_blur=0.06)
+
+
+def run(folder: Path) -> None:
+    base = project_of(write_photos(folder, 1), folder, "wide", Fraction(4), Fraction(0))
+    for name, project, wanted in _cases(base):
+        plan = plan_output(project, "wide")
+        _, a, b = against_encoding(plan, folder, _RUNS)
+        a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(_RUNS))
+        report(f"export / encoding from memory, {name}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
+    _report_blurs()
+
+
+def _cases(base: Project) -> Iterator[tuple[str, Project, str]]:
+    def look(placement: str, fill: Fill, mount: Mount | None) -> Project:
+        ids = [slide.id for slide in base.slides]
+        return set_on_slides(ids, "Look", placement=placement, fill=fill, mount=mount).apply(base)
+
+    yield "plain", base, "<= 1.35"
+    yield "blurred fill, border, shadow; the print grows", look("whole", BlurredFill(), _PRINT), "<= 1.45"
+    yield "blurred fill, border, shadow; moving within the print", look("cover", BlurredFill(), _PRINT), "<= 1.45"
+    yield "set off", look("whole", BlurredFill(), None), "<= 1.45"
+    yield "moving fill", look("whole", TextureFill(drift="left"), _PRINT), "<= 1.9"
+    yield "turned in depth", look("cover", BlurredFill(), _PRINT.changed(size=0.8, yaw=12.0, swings=True)), "<= 2.0"
+    round_one = _PRINT.changed(corners=0.05, lean=3.0, vignette=0.4)
+    yield "round corners, lean, vignette", look("whole", BlurredFill(), round_one), ""
+    yield "water", look("whole", WaterFill(), _PRINT), "<= 2.2"
+    yield "wandering light", look("whole", LightFill(), _PRINT), "<= 2.2"
+
+
+def _report_blurs() -> None:
+    photo = np.random.default_rng(1).integers(0, 256, (1080, 1920, 3), np.uint8)
+    frame = FrameFormat(1920, 1080, 1.0, Coding.SCREEN)
+    sigma = 40.0
+    ours = seconds_of(lambda: blurred_fill(photo, frame, Treatment(blur=sigma / 1080)))
+    theirs = seconds_of(lambda: gaussian_filter(photo.astype(np.float32), (sigma, sigma, 0), mode="nearest"))
+    report("blur, sigma 40 at 1080p: scipy / ours", f"{theirs / ours:.0f} x", ">= 15 x")
+    corners = np.array([[300.0, 200], [1600, 220], [1620, 900], [280, 880]])
+    mask = np.zeros((1080, 1920), np.float32)
+    mask[200:900, 300:1600] = 1
+    ours = seconds_of(lambda: shadow_share(corners, (sigma, sigma), (1920, 1080)))
+    theirs = seconds_of(lambda: gaussian_filter(mask, sigma, mode="nearest"))
+    report("shadow of a leaning print, sigma 40 at 1080p: scipy / ours", f"{theirs / ours:.0f} x", ">= 15 x")

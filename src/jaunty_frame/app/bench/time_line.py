@@ -1,0 +1,104 @@
+"""The time of a slide: where it is looked at, and the instants that have values of their own."""
+
+from collections.abc import Sequence
+
+from PySide6.QtCore import QPointF, Qt, Signal
+from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtWidgets import QSlider, QStyle, QStyleOptionSlider, QWidget
+
+from jaunty_frame.app.widgets.theme import colours
+from jaunty_frame.document.instant import SAME_INSTANT
+
+STEPS = 1000
+_MARK_PX = 5.0
+_NEAR_PX = 7.0
+_HEIGHT = 30
+
+
+class TimeLine(QSlider):
+    """Marks instants below its groove; a mark that is pressed is gone to, one that is dragged moves.
+
+    ``moved`` tells from where to where, ``settled`` that the drag is over.
+    """
+
+    moved = Signal(float, float)
+    settled = Signal()
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(Qt.Orientation.Horizontal, parent)
+        self.setRange(0, STEPS)
+        self.setMinimumHeight(_HEIGHT)
+        self.setAccessibleName("Instant shown")
+        self._times: list[float] = []
+        self._dragged: float | None = None
+
+    def show_instants(self, times: Sequence[float]) -> None:
+        """Show instants by their shares of the time."""
+        self._times = list(times)
+        self.setAccessibleDescription(f"{len(times)} instants" if times else "")
+        self.update()
+
+    @property
+    def share(self) -> float:
+        """The share of the time that is shown."""
+        return self.value() / STEPS
+
+    def instant_here(self) -> float | None:
+        """Return the time of the instant that is looked at, None between instants."""
+        return next((at for at in self._times if abs(at - self.share) <= SAME_INSTANT), None)
+
+    def mark_place(self, at: float) -> QPointF:
+        """Return where the mark of an instant lies."""
+        left, width = self._groove()
+        return QPointF(left + at * width, self.height() - _MARK_PX - 1)
+
+    def _groove(self) -> tuple[float, float]:
+        option = QStyleOptionSlider()
+        self.initStyleOption(option)
+        handle = self.style().pixelMetric(QStyle.PixelMetric.PM_SliderLength, option, self)
+        return handle / 2, max(self.width() - handle, 1)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        if not self._times:
+            return
+        here = self.instant_here()
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            for at in self._times:
+                place = self.mark_place(at)
+                corners = [
+                    place + QPointF(0, -_MARK_PX),
+                    place + QPointF(_MARK_PX * 0.8, _MARK_PX * 0.6),
+                    place + QPointF(-_MARK_PX * 0.8, _MARK_PX * 0.6),
+                ]
+                painter.setPen(QPen(QColor(colours().ink), 1.2))
+                painter.setBrush(QColor(colours().accent if at == here else colours().panel))
+                painter.drawPolygon(QPolygonF(corners))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        near = [at for at in self._times if (self.mark_place(at) - event.position()).manhattanLength() < _NEAR_PX]
+        if near and event.button() is Qt.MouseButton.LeftButton:
+            self._dragged = near[0]
+            self.setValue(round(near[0] * STEPS))
+            event.accept()
+            return
+        super().mousePressEvent(event)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._dragged is None:
+            super().mouseMoveEvent(event)
+            return
+        left, width = self._groove()
+        to = round(min(max((event.position().x() - left) / width, 0.0), 1.0), 3)
+        if abs(to - self._dragged) > SAME_INSTANT:
+            at, self._dragged = self._dragged, to
+            self.moved.emit(at, to)
+            self.setValue(round(to * STEPS))
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._dragged is None:
+            super().mouseReleaseEvent(event)
+            return
+        self._dragged = None
+        self.settled.emit()

@@ -1,0 +1,155 @@
+"""Groups and piles as they are planned and painted."""
+
+import unittest
+
+import numpy as np
+
+from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
+from jaunty_frame.core.painting.workspace import Workspace
+from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_on_group, take_apart
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.photos import show_photos
+from jaunty_frame.document.edits.slides import leave_out
+from jaunty_frame.document.exhibits.group import GroupExhibit
+from jaunty_frame.document.transitions.cut import Cut
+from jaunty_frame.document.transitions.pile import Pile
+from jaunty_frame.errors import UsageError
+from jaunty_frame.show.frames.content import frame_content
+from jaunty_frame.show.frames.layers.print import PrintLayer
+from jaunty_frame.show.frames.layers.still import Still
+from jaunty_frame.show.frames.painting import paint_frame, prepared
+from jaunty_frame.show.frames.piles import lies_under
+from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.plan_json import plan_object
+from tests.show.frames.test_prints import GREEN, PrintCase
+
+
+class Groups(PrintCase):
+    def together(self):
+        return put_together([slide.id for slide in self.project.slides]).apply(self.project)
+
+    def test_both_photos_are_seen_and_their_places_differ_by_output(self):
+        project = self.together()
+        self.assertEqual(len(project.slides), 1)
+        plans = Planner().plans(project)
+        wide, tall = (plans[name] for name in ("320x180", "180x320"))
+        self.assertEqual(len(wide.rows_of(0)), 2)
+        self.assertAlmostEqual(wide.pieces[0][1], wide.pieces[1][1], msg="side by side")
+        self.assertAlmostEqual(sum(tall.pieces[0][::2] * (1, 0.5)), sum(tall.pieces[1][::2] * (1, 0.5)))
+        frame = self.painted(set_for_all("F", fill=GREEN).apply(project), "320x180")
+        for row in (0, 1):
+            x, y, w, h = wide.pieces[row]
+            self.assertLess(frame[int((y + h / 2) * 180), int((x + w / 2) * 320), 1], 40)
+
+    def test_windows_have_the_shape_of_their_places(self):
+        for plan in Planner().plans(self.together()).values():
+            for row in (0, 1):
+                width, height = plan.photo(row).upright_size
+                window = plan.framing(row).way.closing
+                self.assertAlmostEqual(window.w * width / (window.h * height), plan.piece_aspect(row), places=6)
+
+    def test_together_and_apart_again(self):
+        project = self.together()
+        apart = take_apart(project.slides[0].id).apply(project)
+        self.assertEqual([slide.exhibit.photos for slide in apart.slides], [(p.id,) for p in self.project.photos])
+        with self.assertRaisesRegex(UsageError, "Two to 4"):
+            put_together([self.project.slides[0].id]).apply(self.project)
+
+    def test_a_photo_comes_to_a_slide_and_an_arrangement_is_chosen(self):
+        first, other = self.project.slides[0], self.project.photos[1].id
+        project = add_to_slide(first.id, [other]).apply(self.project)
+        self.assertIsInstance(project.slide(first.id).exhibit, GroupExhibit)
+        self.assertIs(add_to_slide(first.id, [other]).apply(project), project)
+        inset = set_on_group(first.id, arrangement="inset").apply(project)
+        plan = Planner().plans(inset)["320x180"]
+        self.assertLess(plan.pieces[1][2], 0.5)
+        self.assertGreater(plan.mounting(1).mount.border, 0)
+
+    def test_the_plan_tells_all_photos(self):
+        slide = plan_object(Planner().plans(self.together())["320x180"])["slides"][0]
+        self.assertEqual([one["photo"] for one in slide["companions"]], [self.project.photos[1].path])
+
+    def test_a_changed_photo_moves_only_what_it_must(self):
+        planner, project = Planner(), self.together()
+        before = planner.plans(project)["320x180"]
+        again = Planner().plans(project)["320x180"]
+        planned = planner.plans(project.changed(title="x"))["320x180"]
+        np.testing.assert_array_equal(before.stations, again.stations)
+        np.testing.assert_array_equal(before.stations, planned.stations)
+
+
+class Piles(PrintCase):
+    def setUp(self):
+        photos = [photo.id for photo in self.project.photos]
+        project = show_photos(photos, 2).apply(self.project)
+        self.piled = set_for_all("P", transition=Pile(seconds="1"), fill=GREEN).apply(project)
+
+    def prints(self, layers):
+        found = []
+        for layer in layers:
+            if isinstance(layer, Still):
+                found += self.prints(layer.layers)
+            elif isinstance(layer, PrintLayer):
+                found.append(layer)
+        return found
+
+    def test_prints_pile_up_and_stay_where_they_came_to_rest(self):
+        plan = Planner().plans(self.piled)["320x180"]
+        stays = None
+        for k in range(4):
+            n = plan.schedule.first[k] + plan.schedule.frames[k] - 1 if k == 3 else plan.schedule.first[k + 1] - 1
+            prints = self.prints(frame_content(plan, n).layers)
+            self.assertEqual(len(prints), k + 1)
+            stays = stays or prints[0].print.piece
+        self.assertEqual(lies_under(plan, 3), (0, 1, 2))
+
+    def test_a_print_arrives_from_beyond_the_frame_with_a_shadow_to_match(self):
+        plan = Planner().plans(self.piled)["320x180"]
+        first, count = plan.schedule.first[1], plan.schedule.transition_frames(0)
+        flying = [self.prints(frame_content(plan, n).layers)[-1].print for n in (first, first + count - 1)]
+        x, y, w, h = flying[0].piece
+        self.assertTrue(x + w < 0.05 or x > 0.95 or y + h < 0.05 or y > 0.95, flying[0].piece)
+        self.assertGreater(flying[0].mount.shadow_distance, flying[1].mount.shadow_distance)
+        at_rest = self.prints(frame_content(plan, first + count).layers)[-1].print
+        np.testing.assert_allclose(flying[1].piece, at_rest.piece, atol=0.02)
+
+    def test_what_lies_there_is_painted_once(self):
+        plan = Planner().plans(self.piled)["320x180"]
+        n = plan.schedule.first[2] + plan.schedule.transition_frames(1) + 1
+        one, other = (frame_content(plan, at).layers[0] for at in (n, n + 3))
+        self.assertIsInstance(one, Still)
+        self.assertEqual(one, other)
+
+    def test_a_pile_is_painted_and_its_photos_are_whole(self):
+        plan = Planner().plans(self.piled)["240x240"]
+        frame = FrameFormat(240, 240, 1.0, Coding.SCREEN)
+        content = frame_content(plan, plan.schedule.total - 1)
+        ready = {source: prepared(source, self.source.pixels) for source in content.sources(frame)}
+        surface = new_surface(240, 240, Coding.SCREEN)
+        paint_frame(surface, content, ready, Workspace(frame))
+        pixels = surface.planes[0][..., :3].astype(int)
+        white = (pixels > 250).all(axis=2)
+        self.assertGreater(white.sum(), 500, "borders")
+        green = (pixels[..., 1] > 200) & (pixels[..., 0] < 30) & (pixels[..., 2] < 30)
+        self.assertTrue(0.1 < green.mean() < 0.9)
+        for row in range(4):
+            np.testing.assert_allclose(plan.framing(row).way.closing, (0, 0, 1, 1), atol=1e-6)
+
+    def test_slides_left_out_leave_no_gap_in_the_pile(self):
+        out = leave_out([self.piled.slides[1].id], "320x180", True).apply(self.piled)
+        plans = Planner().plans(out)
+        self.assertEqual(lies_under(plans["320x180"], 3), (0, 2))
+        self.assertEqual(lies_under(plans["240x240"], 3), (0, 1, 2))
+
+    def test_another_joint_ends_a_pile_and_its_photos_are_solved_anew(self):
+        planner = Planner()
+        planner.plans(self.piled)
+        slides = (self.piled.slides[0].changed(transition=Cut()), *self.piled.slides[1:])
+        project = self.piled.changed(slides=slides)
+        plan, fresh = planner.plans(project)["320x180"], Planner().plans(project)["320x180"]
+        self.assertEqual((lies_under(plan, 0), lies_under(plan, 3)), ((), (1, 2)))
+        np.testing.assert_array_equal(plan.stations, fresh.stations)
+
+
+if __name__ == "__main__":
+    unittest.main()
