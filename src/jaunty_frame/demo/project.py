@@ -5,6 +5,7 @@ import os
 import shutil
 from collections.abc import Callable
 from concurrent.futures import ProcessPoolExecutor, as_completed
+from fractions import Fraction
 from multiprocessing import get_context
 from pathlib import Path
 
@@ -12,11 +13,17 @@ import numpy as np
 from PIL import ExifTags, Image
 from platformdirs import user_cache_dir
 
+from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
+from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.model import Project
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import write_whole
 from jaunty_frame.media.photos.finder import with_areas_found
@@ -111,5 +118,24 @@ def make_demo(
             raise ProjectError(f"The demo's photos cannot be used: {' '.join(imported.problems)}")
         outputs = tuple(output_from_text(name) for name in OUTPUTS)
         project = add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs))
-        save_project(with_areas_found(project, PhotoSource(folder, cache)), path)
+        save_project(_with_looks(with_areas_found(project, PhotoSource(folder, cache))), path)
     return path
+
+
+def _with_looks(project: Project) -> Project:
+    """Return the show with a print on paper, a pair on one slide, and a pile on linen at its end."""
+    slides = {slide.id.split("-")[0]: slide.id for slide in project.slides}
+    paper = TextureFill(texture="rough-paper", colour="#e4ddcf", relief=0.7)
+    mount = Mount(size=0.86, border=0.04, border_colour="#fbfaf6", shadow=0.45, shadow_blur=0.06, shadow_distance=0.015)
+    for edit in (
+        set_on_slides([slides["09"]], "Print", fill=paper, mount=mount, placement=Placement.WHOLE),
+        put_together([slides["10"], slides["14"]]),
+        set_on_slides(
+            [slides["11"], slides["12"]],
+            "Pile",
+            fill=TextureFill(texture="linen", colour="#b8a88a"),
+            transition=Pile(seconds=Fraction(1)),
+        ),
+    ):
+        project = edit.apply(project)
+    return project

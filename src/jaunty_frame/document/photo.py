@@ -5,6 +5,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, StringConstraints, model_validator
 
+from jaunty_frame.core.colouring.sketch import DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.core.subjects.area_kinds import AreaKind
@@ -98,6 +99,8 @@ class Photo(Value):
     """Found with the keep areas; it goes when the user changes them."""
     finder: Annotated[int, Field(ge=0)] = 0
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
+    sketch: Annotated[str, StringConstraints(pattern=rf"^([0-9a-f]{{{DIGITS}}})?$")] = ""
+    """Its colours (``core.colouring.sketch``), found with the keep areas; empty where nobody has looked yet."""
     seems_turned: Annotated[int, Field(ge=0, le=3)] = 0
     """Quarter turns clockwise after which its people would stand upright, as it seems; found with the keep areas."""
 

@@ -100,8 +100,8 @@ class LookPage(BenchCase):
 class TimeLine(BenchCase):
     def setUp(self):
         super().setUp()
-        self.bench.show_page("move")
-        self.fields = self.bench.page("move").instant
+        self.bench.show_page("instants")
+        self.fields = self.bench.page("instants")
         self.line = self.bench.scrub
 
     def instants(self):
@@ -110,10 +110,10 @@ class TimeLine(BenchCase):
     def test_it_says_whether_an_edit_makes_an_instant_or_changes_one(self):
         self.line.setValue(500)
         self.assertIn("makes one", self.fields.said.text())
-        self.fields.pose.fields["lean"].setValue(10)
+        self.fields.pose.fields["lean"].number.setValue(10)
         self.assertEqual([(one.at, one.lean) for one in self.instants()], [(0.5, 10.0)])
         self.assertIn("Instant 1 of 1", self.fields.said.text())
-        self.fields.pose.fields["scale"].setValue(50)
+        self.fields.pose.fields["scale"].number.setValue(50)
         self.assertEqual((len(self.instants()), self.instants()[0].scale), (1, 0.5))
 
     def test_in_and_out_in_two_clicks(self):
@@ -123,7 +123,7 @@ class TimeLine(BenchCase):
 
     def test_a_mark_is_dragged_in_one_step_and_deleted(self):
         self.line.setValue(300)
-        self.fields.pose.fields["lean"].setValue(10)
+        self.fields.pose.fields["lean"].number.setValue(10)
         start = self.line.mark_place(0.3)
         self.drag(self.line, start, QPointF(self.line.mark_place(0.6).x(), start.y()))
         self.assertAlmostEqual(self.instants()[0].at, 0.6, delta=0.01)

@@ -7,8 +7,11 @@ from pathlib import Path
 import cv2
 import numpy as np
 from PIL import Image
+from skimage.color import rgb2lab
 from skimage.metrics import structural_similarity
 
+from jaunty_frame.core.colouring.likeness import ALIKE
+from jaunty_frame.core.colouring.sketch import SIDE, sketch_text
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.in_outputs import set_in_output
@@ -28,7 +31,9 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.frames.content import frame_content, slide_content
 from jaunty_frame.show.frames.painting import paint_frame, prepared
+from jaunty_frame.show.frames.prints import print_layer
 from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.reasons import framing_reasons
 
 GREEN = PlainFill(colour="#00ff00")
 
@@ -152,6 +157,35 @@ class SetOff(PrintCase):
         self.assertAlmostEqual((across[-1] - across[0] + 1) / 240, 0.92, delta=0.01)
         self.assertLess(frame[197, 120, 1], 150)
         self.assertEqual(frame[2, 2, 1], 160)
+
+
+class Readable(PrintCase):
+    def planned(self, colour, **rules):
+        flat = sketch_text(np.full((SIDE, SIDE, 3), 190.0))
+        photos = tuple(photo.changed(sketch=flat) for photo in self.project.photos)
+        rules = self.project.house_rules.changed(fill=PlainFill(colour=colour), **rules)
+        return Planner().plans(self.project.changed(photos=photos, house_rules=rules))["240x240"]
+
+    def test_a_photo_like_its_fill_is_helped_and_the_reasons_say_so(self):
+        helped = self.planned("#bebebe")
+        self.assertIsNotNone(helped.mounting(0).help)
+        self.assertIn("looks much like it", framing_reasons(helped, 0)[-1])
+        self.assertIsNone(self.planned("#303030").mounting(0).help)
+        self.assertIsNone(self.planned("#bebebe", mount=Mount(size=0.9)).mounting(0).help, "what somebody set stays")
+
+    def test_it_stands_out_in_the_picture(self):
+        """Measured on the painted frame, in scikit-image's CIELAB: just inside the rim and just outside."""
+        grey = np.full((600, 900, 3), 190, np.uint8)
+        Image.fromarray(grey).save(self.folder / "grey.png")
+        photos = import_photos([self.folder / "grey.png"], self.folder, self.cache).photos
+        photos = [photo.changed(sketch=sketch_text(np.full((SIDE, SIDE, 3), 190.0))) for photo in photos]
+        rules = self.project.house_rules.changed(fill=PlainFill(colour="#bebebe"))
+        project = add_photos(photos).apply(self.project.changed(photos=(), slides=(), house_rules=rules))
+        frame = self.painted(project, "240x240")
+        (left, _), (_, _), (right, bottom), _ = print_layer(Planner().plans(project)["240x240"], 0, 0.5).print.seen
+        row, columns = round(bottom * 240), range(round((left + 0.1) * 240), round((right - 0.1) * 240))
+        inside, outside = (rgb2lab(frame[at, columns][None, :, 2::-1] / 255) for at in (row - 3, row + 2))
+        self.assertGreater(np.linalg.norm(inside - outside, axis=-1).min(), ALIKE)
 
 
 class OneOutputAlone(PrintCase):

@@ -4,7 +4,16 @@ from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QBoxLayout, QCheckBox, QLabel, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QBoxLayout,
+    QCheckBox,
+    QLabel,
+    QScrollArea,
+    QSizePolicy,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -35,6 +44,7 @@ _LOOK_WIDTH = 250
 # Of pages about the frame, which stand below it.
 _CHOICES_HEIGHT = 290
 _UPRIGHT = 0.9
+_PAGES_IN_A_ROW = 3
 _ANY = 16_777_215  # Qt's own limit
 
 
@@ -148,6 +158,10 @@ class Bench(QWidget):
         before, page = self.pages.currentWidget(), self.page(name)
         if isinstance(before, BenchPage) and before is not page:
             before.entered(False)
+        # As high as the page that is shown, not as the highest.
+        for other in self._pages.values():
+            policy = QSizePolicy.Policy.Preferred if other is page else QSizePolicy.Policy.Ignored
+            other.setSizePolicy(QSizePolicy.Policy.Preferred, policy)
         self.pages.setCurrentWidget(page)
         self.page_choice.show_value(name)
         self._give_room()
@@ -169,6 +183,7 @@ class Bench(QWidget):
         self._side.setMaximumWidth(_ANY if below else beside)
         self._side.setMinimumHeight(_CHOICES_HEIGHT if below else 0)
         self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
+        self.page_choice.set_columns(0 if below else _PAGES_IN_A_ROW)
         page.lay_out_beside(not below)
 
     # -- what is shown

@@ -6,7 +6,6 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.instant_fields import InstantFields
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
@@ -60,9 +59,6 @@ class MovePage(BenchPage):
         layout.addSpacing(3)
         self._path_row = row_of(quiet_label("Path"), self.path, stretch_first=False)
         layout.addWidget(self._path_row)
-        layout.addSpacing(8)
-        self.instant = InstantFields(cell)
-        layout.addWidget(self.instant)
         layout.addStretch(1)
 
     def show_document(self) -> None:
@@ -83,9 +79,6 @@ class MovePage(BenchPage):
         by_hand = cell.hand_set is not None and way.opening != way.closing
         self._path_row.setVisible(by_hand or slide.path == "arc")
         self.path.show_value(slide.path)
-
-    def show_at(self, at: float) -> None:
-        self.instant.show_at(at)
 
     def _set_seconds(self, value: float) -> None:
         merge = f"seconds-{self.cell.slide_id}"

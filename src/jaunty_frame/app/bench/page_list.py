@@ -14,5 +14,6 @@ PAGES = {
     "placement": PageEntry("Placement", "jaunty_frame.app.bench.placement_page:PlacementPage"),
     "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage"),
     "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage"),
+    "instants": PageEntry("Instants", "jaunty_frame.app.bench.instants_page:InstantsPage"),
     "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage"),
 }

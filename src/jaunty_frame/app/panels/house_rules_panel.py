@@ -3,7 +3,7 @@
 from fractions import Fraction
 from typing import Any
 
-from PySide6.QtWidgets import QPushButton, QWidget
+from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 
 from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
@@ -29,6 +29,7 @@ from jaunty_frame.show.words import (
     PLACEMENT_WORDS,
     SHOW_MOVE_WORDS,
     STRENGTH_WORDS,
+    mount_words,
     transition_words,
 )
 
@@ -50,7 +51,11 @@ class HouseRulesPanel(SidePanel):
         self.still = QPushButton("Nothing moves")
         self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
-        self.fill = KindEditor("Fill of all slides", FILLS)
+        self.fill = KindEditor("Fill of all slides", FILLS, columns=4)
+        self.set_off = QCheckBox("Set photos off that do not fill the frame")
+        self.set_off.setToolTip("They get 92 % of the frame and a soft shadow, and more where the fill looks like them")
+        self.mount = QPushButton()
+        self.mount.setToolTip("Choose it on the bench, under Look, for all slides")
         self.moving = NumberField("Seconds of a moving slide", 0.1, 3600, suffix=" s")
         self.held = NumberField("Seconds of a held slide", 0.1, 3600, suffix=" s")
         self.joint = QPushButton()
@@ -78,6 +83,7 @@ class HouseRulesPanel(SidePanel):
             *(part_label("Move"), self.move_choice),
             row_of(self.strength, self.still),
             *(part_label("Fill"), self.fill),
+            *(part_label("Mount"), self.set_off, self.mount),
             *(self._seconds_name, row_of(self.moving, self.held)),
             *self._all_only,
             self.as_for_all,
@@ -90,6 +96,8 @@ class HouseRulesPanel(SidePanel):
         self.still.clicked.connect(self._hold_all)
         self.strength.chosen.connect(lambda value: self._set("Strength", strength=value))
         self.fill.chosen.connect(lambda value: self._set("Fill", fill=value))
+        self.set_off.clicked.connect(lambda on: self.session.apply(set_house_rules("Set off", set_off=on)))
+        self.mount.clicked.connect(self._drop_mount)
         self.moving.chosen.connect(lambda value: self._set_seconds(seconds_moving=_exact(value)))
         self.held.chosen.connect(lambda value: self._set_seconds(seconds_held=_exact(value)))
         self.joint.clicked.connect(lambda: self.desk.open("joint", FOR_ALL))
@@ -129,6 +137,13 @@ class HouseRulesPanel(SidePanel):
         else:
             self._set("Move", move=Move.HOLD)
 
+    def _drop_mount(self) -> None:
+        """Take back the mount of all; without one the bench is where one is made."""
+        if rules_of_shape(self.session.project.house_rules, self._shape).mount is None:
+            self.desk.open("bench")
+        else:
+            self._set("Mount", mount=None)
+
     def _drop_shape(self) -> None:
         if self._shape is not None:
             self.session.apply(set_for_shape(self._shape, f"{self._shape.capitalize()} photos as all"))
@@ -150,7 +165,13 @@ class HouseRulesPanel(SidePanel):
         self.covering.show_value(rules.covering)
         self.move_choice.show_value(rules.move)
         self.strength.show_value(rules.strength)
+        self.fill.offer_photos([(photo.id, photo.path.rsplit("/", 1)[-1]) for photo in self.session.project.photos])
         self.fill.show_value(rules.fill)
+        self.set_off.setChecked(general.set_off)
+        self.set_off.setVisible(shape is None)
+        self.mount.setText(
+            "None; make one on the bench" if rules.mount is None else f"{mount_words(rules.mount)}; drop it"
+        )
         self.moving.show_value(float(rules.seconds_moving))
         self.held.show_value(float(rules.seconds_held))
         self.show_move.show_value(rules.show_move)

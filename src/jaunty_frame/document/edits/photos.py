@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Sequence
 from typing import Any
 
+from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, remove_slides
@@ -120,7 +121,8 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
         areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
         attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
-        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention, seems_turned=0)
+        sketch = turned_sketch(photo.sketch, quarter_turns)
+        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention, sketch=sketch, seems_turned=0)
 
     def apply(project: Project) -> Project:
         slides = {slide.id for slide in project.slides if turning.intersection(slide.exhibit.photos)}

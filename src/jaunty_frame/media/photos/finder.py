@@ -7,12 +7,13 @@ from concurrent.futures import ThreadPoolExecutor, as_completed
 from functools import lru_cache
 from importlib.resources import files
 
+from jaunty_frame.core.colouring.sketch import SIDE, sketch_text
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.keep_areas import set_found_areas, set_seems_turned
+from jaunty_frame.document.edits.keep_areas import set_found_areas, set_seems_turned, set_sketch
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError
@@ -94,10 +95,12 @@ def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
         pixels = source.thumbnail(photo_file(photo))
         areas, attention = found_areas(pixels)
         turned = _turns_wanted(photo, pixels, areas)
+        sketch = sketch_text(cv2.resize(pixels[..., :3], (SIDE, SIDE), interpolation=cv2.INTER_AREA))
     except (PhotoError, cv2.error, ValueError, MemoryError):
         return None  # one odd photo must not cost the others their areas
     found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
-    return all_of([found, set_seems_turned(photo.id, photo.quarter_turns, turned)])
+    coloured = set_sketch(photo.id, photo.quarter_turns, sketch)
+    return all_of([found, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured])
 
 
 def _turns_wanted(photo: Photo, pixels: Pixels, areas: Sequence[KeepArea]) -> int:

@@ -81,6 +81,7 @@ def _fields(photo: Photo) -> dict[str, object]:
         "damaged",
         "keep_areas",
         "attention",
+        "sketch",
         "finder",
         "seems_turned",
     )
@@ -104,12 +105,13 @@ def _looked_at_again(
         straightening=photo.straightening,
         keep_areas=photo.keep_areas,
         attention=photo.attention,
+        sketch=photo.sketch,
         finder=photo.finder,
     )
     if not photo.content:
         return PhotoState.PRESENT, known
     own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, finder=0)
+    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, sketch="", finder=0)
 
 
 def _content(path: Path) -> str:

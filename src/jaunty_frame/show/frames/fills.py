@@ -1,7 +1,8 @@
 """The fill of a slide at an instant."""
 
+from jaunty_frame.core.colouring.likeness import Help
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.fill import Drift
+from jaunty_frame.document.fill import Drift, PictureFill
 from jaunty_frame.show.frames.layers.fill import DRIFT, FillLayer
 from jaunty_frame.show.frames.layers.layer import photo_file
 from jaunty_frame.show.planning.plan import Plan
@@ -26,9 +27,18 @@ def fill_layer(plan: Plan, k: int, progress: float | None = None) -> FillLayer:
     if picture is None and rows:
         picture = plan.photo(rows[0])
     photo = photo_file(picture) if picture is not None and fill.made_of_photo else None
+    washed = _washed(plan, rows)
+    if washed is not None and isinstance(fill, PictureFill):
+        fill = fill.changed(wash=washed.wash, washed=max(fill.washed, washed.washed))
     drift: Drift = getattr(fill, "drift", "none")
     view = _view(plan, k, drift, at) if drift != "none" else None
     return FillLayer(fill, photo, view, _seconds(plan, k, at) if fill.lives else 0.0)
+
+
+def _washed(plan: Plan, rows: range) -> Help | None:
+    """Return the help of a slide's photo where it is a wash."""
+    found = plan.mounting(rows[0]).help if len(rows) == 1 else None
+    return found if found is not None and found.washed else None
 
 
 def _seconds(plan: Plan, k: int, at: float) -> float:

@@ -5,6 +5,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.colouring.likeness import Help
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.mounts.pieces import (
     WHOLE_FRAME,
@@ -31,6 +32,8 @@ class Mounting(NamedTuple):
     outer: Window
     piece: Window
     by_itself: bool = False
+    help: Help | None = None
+    """What sets it off beside its soft shadow."""
 
     @property
     def is_plain(self) -> bool:

@@ -12,6 +12,7 @@ from typing import Any, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.colouring.likeness import Help
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.straightening import window_reach
 from jaunty_frame.core.geometry.windows import FloatArray, Window, grown, with_aspect
@@ -31,6 +32,7 @@ from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of, row_aspects, row_pieces
 from jaunty_frame.show.planning.piles import pile_rests
+from jaunty_frame.show.planning.readability import help_wanted, helped
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
 
@@ -184,7 +186,27 @@ class Plan:
             slot = self.table.slot_of(row, float(self.output.aspect))
             return PLAIN if slot == WHOLE_FRAME else Mounting(PLAIN_MOUNT, slot, slot)
         rest = self.rests.get(row)
+        wanted = self._help(row) if by_itself else None
+        if wanted is not None:
+            found = mounting_of(self.output, self.table, row, helped(mount, wanted), self.stations[row], by_itself)
+            # The border lies about the photo, which keeps its place.
+            return found._replace(piece=Window(*self.pieces[row].tolist()), help=wanted)
         return mounting_of(self.output, self.table, row, mount, self.stations[row], by_itself, rest)
+
+    def _help(self, row: int) -> Help | None:
+        """Return what a photo that is set off needs to stand out from its fill, at its solved composition."""
+        fill, photo, window = self.fill(int(self.table.slide_of[row])), self.photo(row), self.framing(row).base.window
+        picture = self.table.by_id.get(fill.picture or "") or photo
+        x, y, w, h = self.pieces[row].tolist()
+        left, top = max(window.x, 0.0), max(window.y, 0.0)
+        seen = Window(left, top, min(window.x + window.w, 1.0) - left, min(window.y + window.h, 1.0) - top)
+        rectangle = Window(
+            x + (seen.x - window.x) / window.w * w,
+            y + (seen.y - window.y) / window.h * h,
+            seen.w / window.w * w,
+            seen.h / window.h * h,
+        )
+        return help_wanted(photo, seen, rectangle, fill, picture, float(self.output.aspect))
 
     @property
     def rests(self) -> dict[int, Rest]:

@@ -14,6 +14,7 @@ from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.cells import cell_inputs
 from jaunty_frame.show.planning.plan import Framing, Plan
+from jaunty_frame.show.planning.readability import help_words
 from jaunty_frame.show.planning.show_move import TOTAL_GAIN
 from jaunty_frame.show.words import percent
 
@@ -32,7 +33,13 @@ def framing_reasons(plan: Plan, k: int) -> list[str]:
         *_position(plan, k, framing),
         *_straightened(plan, k),
         *_motion(plan, k, framing),
+        *_set_off(plan, k),
     ]
+
+
+def _set_off(plan: Plan, k: int) -> list[str]:
+    wanted = plan.mounting(k).help
+    return [] if wanted is None else [help_words(wanted)]
 
 
 def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:

@@ -1,10 +1,15 @@
 """What a slide is like at one point of its time, and how it comes in and goes out."""
 
-from PySide6.QtWidgets import QMenu, QPushButton, QVBoxLayout, QWidget
+from typing import ClassVar
+
+from PySide6.QtWidgets import QBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
+from jaunty_frame.app.bench.bench_page import BenchPage
+from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
+from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
@@ -24,15 +29,19 @@ from jaunty_frame.show.words import EASING_WORDS
 _EDGES: dict[Edge, str] = {"left": "left", "right": "right", "top": "top", "bottom": "bottom"}
 
 
-class InstantFields(QWidget):
+class InstantsPage(BenchPage):
     """Of the slides that are chosen, at the share of the time that ``show_at`` says."""
 
-    def __init__(self, cell: BenchCell, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+    about_frame: ClassVar[bool] = True
+
+    def __init__(
+        self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
+    ) -> None:
+        super().__init__(cell, canvas, frame_view, parent)
         self._cell, self._at, self._copied = cell, 0.0, -1.0
         self.said = quiet_label("")
         self.said.setWordWrap(True)
-        self.pose = ValueFields()
+        self.pose = ValueFields(columns=2, sliders=True)
         self.pose.chosen.connect(self._set)
         self.pose.settled.connect(cell.end_gesture)
         self.easing = Choice("Easing from here to the next instant", list(EASING_WORDS.items()), 3)
@@ -53,12 +62,21 @@ class InstantFields(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        layout.addWidget(part_label("At this instant"))
         layout.addWidget(self.said)
-        layout.addWidget(row_of(self.comes, self.goes))
         layout.addWidget(self.pose)
         layout.addWidget(self.easing)
-        layout.addWidget(row_of(self.copy, self.paste, self.delete))
+        self._buttons = QBoxLayout(QBoxLayout.Direction.LeftToRight)
+        self._buttons.addWidget(row_of(self.comes, self.goes, stretch_first=False))
+        self._buttons.addStretch(1)
+        self._buttons.addWidget(row_of(self.copy, self.paste, self.delete, stretch_first=False))
+        layout.addLayout(self._buttons)
+        layout.addStretch(1)
+
+    def lay_out_beside(self, beside: bool) -> None:
+        self.pose.set_columns(1 if beside else 2)
+        self.easing.set_columns(3 if beside else 0)
+        direction = QBoxLayout.Direction
+        self._buttons.setDirection(direction.TopToBottom if beside else direction.LeftToRight)
 
     def show_at(self, at: float) -> None:
         """Show the cell at a share of its time."""
@@ -67,10 +85,10 @@ class InstantFields(QWidget):
         there = instant_near(slide.instants, at)
         if there is not None:
             number = slide.instants.index(there) + 1
-            self.said.setText(f"Instant {number} of {len(slide.instants)}: what you change here changes it.")
+            self.said.setText(f"Instant {number} of {len(slide.instants)}: what you change changes it.")
         else:
             seconds = clock_text(at * float(self._cell.settings.seconds))
-            self.said.setText(f"No instant at {seconds}: what you change here makes one.")
+            self.said.setText(f"No instant at {seconds}: what you change makes one.")
         self.pose.show_value(pose_at(slide.instants, self._cell.mount, at))
         self.easing.setVisible(there is not None)
         self.easing.show_value(there.easing if there else None)
