@@ -17,7 +17,8 @@ from bench.subjects import project_of, report, seconds_of, write_photos
 from jaunty_frame.core.colouring.treatment import Treatment
 from jaunty_frame.core.fills.blurred import blurred_fill
 from jaunty_frame.core.mounts.shadow import shadow_share
-from jaunty_frame.core.painting.surface import Coding, FrameFormat
+from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
+from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
@@ -26,6 +27,11 @@ from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.fills.water import WaterFill
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.own_looks import OWN_LOOKS
+from jaunty_frame.document.transitions.pile import Pile
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.planning.plan import plan_output
 
 _RUNS = 3
@@ -33,13 +39,43 @@ _PRINT = Mount(size=0.9, border=0.02, shadow=0.5, shadow_blur=0.06)
 
 
 def run(folder: Path) -> None:
-    base = project_of(write_photos(folder, 1), folder, "wide", Fraction(4), Fraction(0))
-    for name, project, wanted in _cases(base):
+    paths = write_photos(folder, 5)
+    base = project_of(paths[:1], folder, "wide", Fraction(4), Fraction(0))
+    for name, project, wanted in (*_cases(base), _pile(paths, folder)):
         plan = plan_output(project, "wide")
         _, a, b = against_encoding(plan, folder, _RUNS)
         a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(_RUNS))
         report(f"export / encoding from memory, {name}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
     _report_blurs()
+    _report_previews(paths, folder)
+
+
+def _pile(paths: list[Path], folder: Path) -> tuple[str, Project, str]:
+    """Return a show of the last print of a pile of five, which arrives while the show begins and then drifts."""
+    project = project_of(paths, folder, "wide", Fraction(6, 5), Fraction(0))
+    ids = [slide.id for slide in project.slides]
+    piled = set_for_all("Pile", transition=Pile(seconds=Fraction(1)), fill=TextureFill()).apply(project)
+    piled = set_on_slides(ids[-1:], "Long", seconds=Fraction(4)).apply(piled)
+    return "pile of five, its making included", piled, "<= 1.7"
+
+
+def _report_previews(paths: list[Path], folder: Path) -> None:
+    """Paint frames of each look as the screening does, in two outputs; the slowest look is told."""
+    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+    for size in ("640x360", "360x640"):
+        project = project_of(paths[:2], folder, size, Fraction(3), Fraction(1))
+        rates = {}
+        for look in OWN_LOOKS:
+            ids = [slide.id for slide in project.slides]
+            plan = plan_output(set_on_slides(ids, "Look", **look.slide_fields).apply(project), size)
+            width, height = plan.output.width, plan.output.height
+            surface, frames = new_surface(width, height, Coding.SCREEN), range(15, min(plan.schedule.total, 105))
+            with FramePainter(plan, source, output_format(plan, width, height, Coding.SCREEN)) as painter:
+                painter.paint_at(surface, 15)
+                taken = seconds_of(lambda p=painter, s=surface, f=frames: [p.paint_at(s, n) for n in f])
+            rates[look.name] = len(frames) / taken
+        slowest = min(rates, key=lambda name: rates[name])
+        report(f"preview {size}, slowest look: {slowest}", f"{rates[slowest]:.0f} frames/s", ">= 30")
 
 
 def _cases(base: Project) -> Iterator[tuple[str, Project, str]]:

@@ -17,6 +17,7 @@ from jaunty_frame.app.project.session import Session  # noqa: E402
 from jaunty_frame.app.widgets.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
 from jaunty_frame.document.edits.outputs import set_zones  # noqa: E402
+from jaunty_frame.document.edits.instants import come_from, go_to  # noqa: E402
 from jaunty_frame.document.edits.photos import set_on_photo  # noqa: E402
 from jaunty_frame.document.edits.slides import set_on_slides  # noqa: E402
 from jaunty_frame.core.time.typed_seconds import typed_seconds  # noqa: E402
@@ -41,8 +42,6 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     session.apply(change_seconds(ids[1::2], typed_seconds("4")))
     session.apply(lock_seconds(ids[3:4], True))
     session.apply(leave_out(ids[5:6], "tall", True))
-    window.desk.open("pace")
-    take("pace")
     window.sheet.select_cell(ids[1], "wide")
     window.desk.open("carry")
     QTest.mouseClick(window.side.panel("carry").aspects["seconds"], Qt.MouseButton.LeftButton, pos=QPoint(8, 8))
@@ -54,8 +53,6 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     session.apply(remove_slides(ids[9:10]))
     window.desk.open("set")
     take("set")
-    window.desk.open("undo-list")
-    take("undo-list")
     session.go_to_step(begin)
 
 
@@ -101,6 +98,22 @@ def main() -> None:
         window.sheet.select_cell(slides[6].id, "square")
         take("bench-photo")
         window.session.undo()
+        window.sheet.select_cell(slides[8].id, "wide")
+        window.bench.show_page("look")
+        window.bench.page("look").show_part("Border")
+        take("bench-look")
+        window.bench.show_page("instants")
+        window.session.apply(come_from([slides[2].id], "left"))
+        window.session.apply(go_to([slides[2].id], "top"))
+        window.sheet.select_cell(slides[2].id, "square")
+        window.bench.scrub.setValue(100)
+        take("bench-instants")
+        window.session.undo()
+        window.session.undo()
+        window.bench.scrub.setValue(0)
+        window.bench.show_page("look")
+        window.sheet.select_cell(slides[-1].id, "wide")
+        take("pile")
         window.bench.show_page("placement")
         window.desk.open("findings")
         take("findings")

@@ -17,6 +17,7 @@ from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
 from jaunty_frame.document.edits.groups import put_together
+from jaunty_frame.document.edits.house_rules import set_house_rules
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.fills.texture import TextureFill
@@ -124,10 +125,12 @@ def make_demo(
 
 def _with_looks(project: Project) -> Project:
     """Return the show with a print on paper, a pair on one slide, and a pile on linen at its end."""
-    slides = {slide.id.split("-")[0]: slide.id for slide in project.slides}
+    numbers = {photo.id: photo.path[:2] for photo in project.photos}
+    slides = {numbers[slide.exhibit.photos[0]]: slide.id for slide in project.slides}
     paper = TextureFill(texture="rough-paper", colour="#e4ddcf", relief=0.7)
     mount = Mount(size=0.86, border=0.04, border_colour="#fbfaf6", shadow=0.45, shadow_blur=0.06, shadow_distance=0.015)
     for edit in (
+        set_house_rules("Kinds of transition", most_kinds=2),
         set_on_slides([slides["09"]], "Print", fill=paper, mount=mount, placement=Placement.WHOLE),
         put_together([slides["10"], slides["14"]]),
         set_on_slides(

@@ -78,6 +78,8 @@ ASPECT_WORDS = {
     SlideAspect.SECONDS: "Seconds",
     SlideAspect.JOINT: "Joint after it",
     SlideAspect.FILL: "Fill",
+    SlideAspect.MOUNT: "Mount",
+    SlideAspect.INSTANTS: "Instants",
     SlideAspect.CORRECTION: "Colour correction",
 }
 FIELD_WORDS = {
@@ -103,8 +105,10 @@ _WORDS: dict[str, dict] = {
 
 def value_words(name: str, value: Any) -> str:
     """Return the value of a slide's field for people."""
+    if name == "instants":
+        return counted(len(value), "instant") if value else "none"
     if value is None:
-        return "as the house rules say"
+        return "none of its own" if name == "mount" else "as the house rules say"
     if isinstance(value, Transition):
         return transition_words(value)
     if isinstance(value, Kind):
@@ -153,7 +157,8 @@ def aspect_words(aspect: SlideAspect, project: Project, slide: Slide) -> str:
     told = {name: value for name, value in held.items() if value is not Direction.AUTO and name != "path"}
     said = [value_words(name, value) for name, value in told.items()]
     words = ", ".join(word if k == 0 else word[:1].lower() + word[1:] for k, word in enumerate(said))
-    return words if any(name in slide.own for name in names) else f"{words} (house rules)"
+    ruled = aspect is not SlideAspect.INSTANTS and not any(name in slide.own for name in names)
+    return f"{words} (house rules)" if ruled else words
 
 
 def counted(count: int, noun: str) -> str:

@@ -21,7 +21,7 @@ from jaunty_frame.show.frames.content import slide_content
 from jaunty_frame.show.planning.plan import plan_output
 from jaunty_frame.show.words import ASPECT_WORDS, counted, value_words
 
-_COLUMNS, _PICTURE_PX = 3, 104
+_COLUMNS, _PICTURE_PX = 4, 104
 _CHOSEN, _ALL = "chosen", "all"
 
 

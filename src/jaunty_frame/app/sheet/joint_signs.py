@@ -81,5 +81,9 @@ _SIGNS: dict[str, Callable[[QPainter, QRectF], None]] = {
     "iris": _ring,
     "brightness-dissolve": _dots,
     "zoom": _nested,
+    "pile": _several(
+        _corners((0.1, 0.35), (0.5, 0.2), (0.62, 0.62), (0.22, 0.77)),
+        _corners((0.55, 0.45), (0.9, 0.55), (0.8, 0.95), (0.45, 0.85)),
+    ),
     "sweep": _several(_filled(0.2, 0.0, 0.4, 1.0), _filled(0.6, 0.0, 0.8, 1.0)),
 }

@@ -59,7 +59,7 @@ ACTIONS = {
     ),
     "by-ear": ActionEntry("Play, and change by ear", "Ctrl+Shift+Space", lambda desk: desk.open("by-ear"), True),
     "remove": ActionEntry("Remove slides", "", slide_actions.remove, True),
-    "together": ActionEntry("Put together, or take apart", "Ctrl+G", slide_actions.put_together_or_apart, True),
+    "together": ActionEntry("Put together, or take apart", "Ctrl+Shift+D", slide_actions.put_together_or_apart, True),
     "repeat": ActionEntry("Show photo again", "Ctrl+D", slide_actions.repeat, True),
     "turn-right": ActionEntry("Turn right", "Ctrl+]", lambda desk: slide_actions.turn(desk, 1), True),
     "turn-left": ActionEntry("Turn left", "Ctrl+[", lambda desk: slide_actions.turn(desk, 3), True),

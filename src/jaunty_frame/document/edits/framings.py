@@ -15,20 +15,21 @@ def set_framing(
     merge: str = "",
     leans: tuple[float, float] = (0.0, 0.0),
 ) -> Edit:
-    """Set the framing of one slide in one output by hand. opening : None = found from the closing."""
+    """Set the framing of one slide in one output by hand; places on its way stay. opening : None = found from the
+    closing."""
+    framing = HandSet(
+        slide=slide_id,
+        output=output_id,
+        opening=opening,
+        closing=closing,
+        opening_lean=leans[0],
+        closing_lean=leans[1],
+    )
 
     def apply(project: Project) -> Project:
         before = project.hand_set_framing(slide_id, output_id)
-        framing = HandSet(
-            slide=slide_id,
-            output=output_id,
-            opening=opening,
-            closing=closing,
-            opening_lean=leans[0],
-            closing_lean=leans[1],
-            between=before.between if before else (),
-        )
-        return project.changed(hand_set=(*_without(project, slide_id, output_id), framing))
+        new = framing.changed(between=before.between) if before is not None and before.between else framing
+        return project.changed(hand_set=(*_without(project, slide_id, output_id), new))
 
     return Edit("Set framing", apply, merge)
 
