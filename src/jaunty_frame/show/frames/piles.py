@@ -49,10 +49,14 @@ def arriving_layers(plan: Plan, old: tuple[int, float], new: tuple[int, float], 
 def _lying(plan: Plan, slides: tuple[int, ...], lowest: int, progress: float | None) -> Layers:
     """Return prints at rest on the fill of the lowest."""
     fill = fill_layer(plan, lowest, progress)
-    prints: list[Layer] = [layer for k in slides for layer in _print(plan, k, 1.0)]
+    prints = [_print(plan, k, 1.0) for k in slides]
     if fill.view is not None or fill.seconds:
-        return (fill, *prints)
-    return (Still((fill, *prints)),) if prints else (fill,)
+        return (fill, *(layer for one in prints for layer in one))
+    # One in the other: what lay there before is painted already when one more comes to lie on it.
+    lying: Layer = fill
+    for one in prints:
+        lying = Still((lying, *one))
+    return (lying,)
 
 
 def _print(plan: Plan, k: int, progress: float | None) -> Layers:
