@@ -42,9 +42,8 @@ _CHOICES_WIDTH = 226
 # Of pages about the frame, beside an upright one.
 _LOOK_WIDTH = 250
 # Of pages about the frame, which stand below it.
-_CHOICES_HEIGHT = 290
+_CHOICES_HEIGHT = 254
 _UPRIGHT = 0.9
-_PAGES_IN_A_ROW = 3
 _ANY = 16_777_215  # Qt's own limit
 
 
@@ -117,7 +116,6 @@ class Bench(QWidget):
     def _lay_out(self) -> None:
         choices = QVBoxLayout()
         choices.setSpacing(8)
-        choices.addWidget(self.page_choice)
         # Where the window is low, findings and a notice would press the fields into one another.
         scroll = QScrollArea()
         scroll.setWidget(self.pages)
@@ -148,6 +146,8 @@ class Bench(QWidget):
         body.setContentsMargins(0, 0, 0, 0)
         body.setSpacing(6)
         body.addWidget(self.findings)
+        # Always at the same place, whatever the page makes of the room below.
+        body.addWidget(self.page_choice)
         body.addWidget(self.canvas, 1)
         body.addLayout(self._lower, 1)
         body.addWidget(self.strip)
@@ -183,7 +183,6 @@ class Bench(QWidget):
         self._side.setMaximumWidth(_ANY if below else beside)
         self._side.setMinimumHeight(_CHOICES_HEIGHT if below else 0)
         self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
-        self.page_choice.set_columns(0 if below else _PAGES_IN_A_ROW)
         page.lay_out_beside(not below)
 
     # -- what is shown
