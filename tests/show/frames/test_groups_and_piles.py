@@ -8,9 +8,10 @@ from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_on_group, take_apart
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import show_photos
+from jaunty_frame.document.edits.photos import remove_photos, show_photos
 from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.exhibits.group import GroupExhibit
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.errors import UsageError
@@ -64,6 +65,10 @@ class Groups(PrintCase):
         plan = Planner().plans(inset)["320x180"]
         self.assertLess(plan.pieces[1][2], 0.5)
         self.assertGreater(plan.mounting(1).mount.border, 0)
+
+    def test_a_group_goes_on_with_what_is_left_of_it(self):
+        left = remove_photos([self.project.photos[0].id]).apply(self.together())
+        self.assertEqual([slide.exhibit for slide in left.slides], [PhotoExhibit(photo=self.project.photos[1].id)])
 
     def test_the_plan_tells_all_photos(self):
         slide = plan_object(Planner().plans(self.together())["320x180"])["slides"][0]

@@ -6,8 +6,9 @@ from typing import Any
 from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.slides import free_slide_id, remove_slides
-from jaunty_frame.document.model import Project, photo_slide
+from jaunty_frame.document.edits.slides import free_slide_id, remove_slides, with_slides
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
+from jaunty_frame.document.model import Project, Slide, photo_slide
 from jaunty_frame.document.photo import Correction, Photo
 from jaunty_frame.document.values import inside
 
@@ -51,10 +52,18 @@ def show_photos(photo_ids: Sequence[str], at: int | None = None) -> Edit:
 
 
 def remove_photos(photo_ids: Iterable[str]) -> Edit:
-    """Take photos out of the set, with the slides that show them."""
+    """Take photos out of the set, with the slides that show them alone; groups go on with what is left."""
     gone = set(photo_ids)
 
+    def left(slide: Slide) -> Slide:
+        kept = tuple(name for name in slide.exhibit.photos if name not in gone)
+        if not kept or kept == slide.exhibit.photos:
+            return slide
+        rest = PhotoExhibit(photo=kept[0]) if len(kept) == 1 else slide.exhibit.changed(members=kept)
+        return slide.changed(exhibit=rest)
+
     def apply(project: Project) -> Project:
+        project = with_slides(project, left)
         showing = [slide.id for slide in project.slides if gone.intersection(slide.exhibit.photos)]
         without = remove_slides(showing).apply(project)
         return without.changed(photos=tuple(photo for photo in without.photos if photo.id not in gone))

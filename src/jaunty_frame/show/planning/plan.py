@@ -447,9 +447,8 @@ def _set_off(output: Output, stations: FloatArray, leans: FloatArray, table: Sli
         reach = window_reach(float(degrees[row]), float(output.aspect))
         windows = windows.copy() if windows is stations else windows
         windows[row] = [grown(Window(*window), reach) for window in stations[row]]
-    low, high = windows[..., :2].min(axis=(1, 2)), (windows[..., :2] + windows[..., 2:]).max(axis=(1, 2))
-    bare = (low < -_BARE) | (high > 1 + _BARE)
-    bare &= np.array([not photo.transparent for photo in table.photos], bool)
+    beyond = (windows[..., :2] < -_BARE) | (windows[..., :2] + windows[..., 2:] > 1 + _BARE)
+    bare = beyond.any(axis=(1, 2)) & table.opaque
     if table.has_mounts:
         bare &= np.array([table.mount_of(row, output.id, float(output.aspect)) is None for row in range(count)], bool)
     return bare

@@ -33,8 +33,8 @@ class SlideTable:
 
     shapes : of each slide where the rules ask for them, else None; settings : of each slide; first_row : (N + 1,) the
     rows of slide k are first_row[k] to first_row[k + 1]; slide_of : (M,) the slide of each row; photos, moves : of each
-    row; photo_size : (M, 2) upright pixels; straightening : (M,) degrees; placement, least_attention, rate, seconds :
-    (M,); source : (M,) row in the table before, or -1.
+    row; photo_size : (M, 2) upright pixels; straightening : (M,) degrees; opaque : (M,) where nothing is seen through
+    the photo; placement, least_attention, rate, seconds : (M,); source : (M,) row in the table before, or -1.
     """
 
     slides: tuple[Slide, ...]
@@ -48,6 +48,7 @@ class SlideTable:
     photo_size: FloatArray
     areas: KeepAreas
     straightening: FloatArray
+    opaque: NDArray[np.bool_]
     placement: NDArray[np.intp]
     least_attention: FloatArray
     rate: FloatArray
@@ -136,14 +137,14 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     attention = np.zeros((count, 2, ATTENTION_STRIPS))
     weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
     placement, straightening = np.zeros(count, np.intp), np.zeros(count)
-    least_attention = np.zeros(count)
+    least_attention, opaque = np.zeros(count), np.ones(count, bool)
     kept = np.flatnonzero(source >= 0)
     if before is not None and kept.size:
         old = source[kept]
         photo_size[kept], placement[kept] = before.photo_size[old], before.placement[old]
         least_attention[kept] = before.least_attention[old]
         rate[kept], seconds[kept] = before.rate[old], before.seconds[old]
-        straightening[kept] = before.straightening[old]
+        straightening[kept], opaque[kept] = before.straightening[old], before.opaque[old]
         common = min(most, before.areas.weights.shape[1])
         boxes[kept, :common] = before.areas.boxes[old, :common]
         weights[kept, :common] = before.areas.weights[old, :common]
@@ -152,6 +153,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     for row in np.flatnonzero(source < 0).tolist():
         own, photo = settings[slide_of[row]], photos[row]
         photo_size[row], straightening[row] = photo.upright_size, photo.straightening
+        opaque[row] = not photo.transparent
         placement[row] = PLACEMENTS.index(own.placement)
         least_attention[row] = LEAST_ATTENTION[own.covering]
         rate[row], seconds[row] = ZOOM_RATE[own.strength], float(own.seconds)
@@ -166,10 +168,11 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         first_row=first_row,
         slide_of=slide_of,
         photos=photos,
-        moves=tuple(Move.HOLD if piled[k] else settings[k].move for k in slide_of.tolist()),
+        moves=_moves(settings, slide_of, piled),
         photo_size=photo_size,
         areas=KeepAreas(boxes, weights, attention),
         straightening=straightening,
+        opaque=opaque,
         placement=placement,
         least_attention=least_attention,
         rate=rate,
@@ -180,7 +183,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         has_mounts=rules.mount is not None
         or any(piled)
         or any(one.mount is not None for one in rules.shapes)
-        or any(slide.mount or slide.in_outputs or isinstance(slide.exhibit, GroupExhibit) for slide in slides),
+        or int(np.diff(first_row).max(initial=0)) > 1
+        or any(slide.mount is not None or slide.in_outputs for slide in slides),
         slots={},
     )
 
@@ -195,6 +199,13 @@ def rows_to_solve(project: Project, before: SlideTable) -> int:
     piled = _piled(_settings(slides, project.house_rules, shapes, before))
     source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before, piled)
     return int((source < 0).sum())
+
+
+def _moves(settings: tuple[Settings, ...], slide_of: NDArray[np.intp], piled: tuple[bool, ...]) -> tuple[Move, ...]:
+    """Return the move of each row; prints in a pile are held."""
+    if not any(piled):
+        return tuple(settings[k].move for k in slide_of.tolist())
+    return tuple(Move.HOLD if piled[k] else settings[k].move for k in slide_of.tolist())
 
 
 def _piled(settings: tuple[Settings, ...]) -> tuple[bool, ...]:
@@ -239,11 +250,8 @@ def _unchanged_rows(
     }
     pairs = zip(slide_of.tolist(), photos, strict=True)
     source = [known.get((id(slides[k]), id(photo), piled[k]), -1) for k, photo in pairs]
-    for k, slide in enumerate(slides):
+    found = np.array(source, np.intp)
+    if len(photos) > len(slides):
         # Photos of a group share the frame: one that changed moves all.
-        if isinstance(slide.exhibit, GroupExhibit):
-            rows = [row for row, of in enumerate(slide_of.tolist()) if of == k]
-            if any(source[row] < 0 for row in rows):
-                for row in rows:
-                    source[row] = -1
-    return np.array(source, np.intp)
+        found[np.isin(slide_of, slide_of[found < 0])] = -1
+    return found
