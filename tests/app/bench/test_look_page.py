@@ -1,5 +1,6 @@
 """The look of a slide, worked on at the frame: fill, mount, one output alone, dragging a print, taking a colour."""
 
+import numpy as np
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
@@ -120,6 +121,26 @@ class TimeLine(BenchCase):
         for button in (self.fields.comes, self.fields.goes):
             button.menu().actions()[0].trigger()
         self.assertEqual([one.across for one in self.instants()], [-1.25, 0.0, 0.0, -1.25])
+
+    def test_a_print_is_dragged_on_the_frame_at_the_instant(self):
+        self.line.setValue(400)
+        view = self.bench.frame_view
+        place = view.picture_rect()
+        middle = place.center()
+        self.drag(view, middle, middle + QPointF(place.width() * 0.3, 0))
+        self.assertEqual(len(self.instants()), 1)
+        self.assertAlmostEqual(self.instants()[0].across, 0.3, delta=0.02)
+        self.assertEqual(self.instants()[0].at, 0.4)
+
+    def test_a_window_is_kept_and_left(self):
+        self.line.setValue(400)
+        before = self.bench.cell.framing.way.at(0.4).window
+        self.fields.window_here.click()
+        (hand_set,) = self.project.hand_set
+        self.assertEqual([one.at for one in hand_set.between], [0.4])
+        np.testing.assert_allclose(self.bench.cell.framing.way.at(0.4).window, before)
+        self.fields.window_here.click()
+        self.assertEqual(self.project.hand_set[0].between, ())
 
     def test_a_mark_is_dragged_in_one_step_and_deleted(self):
         self.line.setValue(300)

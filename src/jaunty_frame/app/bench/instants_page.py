@@ -2,11 +2,12 @@
 
 from typing import ClassVar
 
-from PySide6.QtWidgets import QBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QCheckBox, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pose_tool import PoseTool
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
@@ -21,11 +22,13 @@ from jaunty_frame.document.edits.instants import (
     go_to,
     instant_near,
     set_at_instant,
+    set_window_instant,
 )
-from jaunty_frame.document.instant import POSE_FIELDS, Pose
+from jaunty_frame.document.instant import POSE_FIELDS, SAME_INSTANT, Pose
 from jaunty_frame.show.frames.poses import pose_at
 from jaunty_frame.show.words import EASING_WORDS
 
+_BEYOND = 0.16
 _EDGES: dict[Edge, str] = {"left": "left", "right": "right", "top": "top", "bottom": "bottom"}
 
 
@@ -39,6 +42,14 @@ class InstantsPage(BenchPage):
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
         self._cell, self._at, self._copied = cell, 0.0, -1.0
+        self.tool = PoseTool(cell, lambda across, down: cell.apply(self._set_at(across=across, down=down)))
+        self.beyond = QCheckBox("Beyond the frame")
+        self.beyond.setToolTip("Leave room about the frame, to see where prints come from and go to")
+        self.beyond.setChecked(True)
+        self.beyond.toggled.connect(lambda _: self.entered(True))
+        self.window_here = QPushButton("Keep this window here")
+        self.window_here.setToolTip("Let the framing of this output, set by hand, go through the window seen now")
+        self.window_here.clicked.connect(self._set_window)
         self.said = quiet_label("")
         self.said.setWordWrap(True)
         self.pose = ValueFields(columns=2, sliders=True)
@@ -57,7 +68,7 @@ class InstantsPage(BenchPage):
         self.copy.clicked.connect(self._copy)
         self.paste.clicked.connect(self._paste)
         self.delete.clicked.connect(lambda: self._apply(delete_instant(cell.targets(), self._at)))
-        for button in (self.comes, self.goes, self.copy, self.paste, self.delete):
+        for button in (self.comes, self.goes, self.window_here, self.copy, self.paste, self.delete):
             button.setProperty("role", "small")
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -65,22 +76,32 @@ class InstantsPage(BenchPage):
         layout.addWidget(self.said)
         layout.addWidget(self.pose)
         layout.addWidget(self.easing)
-        self._buttons = QBoxLayout(QBoxLayout.Direction.LeftToRight)
-        self._buttons.addWidget(row_of(self.comes, self.goes, stretch_first=False))
-        self._buttons.addStretch(1)
-        self._buttons.addWidget(row_of(self.copy, self.paste, self.delete, stretch_first=False))
-        layout.addLayout(self._buttons)
+        self._flipped = [QBoxLayout(QBoxLayout.Direction.LeftToRight) for _ in range(2)]
+        for box, left, right in (
+            (self._flipped[0], row_of(self.comes, self.goes), self.beyond),
+            (self._flipped[1], self.window_here, row_of(self.copy, self.paste, self.delete)),
+        ):
+            box.setSpacing(6)
+            box.addWidget(left)
+            box.addWidget(right)
+            layout.addLayout(box)
         layout.addStretch(1)
 
     def lay_out_beside(self, beside: bool) -> None:
         self.pose.set_columns(1 if beside else 2)
         self.easing.set_columns(3 if beside else 0)
         direction = QBoxLayout.Direction
-        self._buttons.setDirection(direction.TopToBottom if beside else direction.LeftToRight)
+        for box in self._flipped:
+            box.setDirection(direction.TopToBottom if beside else direction.LeftToRight)
+
+    def entered(self, shown: bool) -> None:
+        self.frame_view.tool = self.tool if shown else None
+        self.frame_view.room_about = _BEYOND if shown and self.beyond.isChecked() else 0.0
+        self.frame_view.refresh()
 
     def show_at(self, at: float) -> None:
         """Show the cell at a share of its time."""
-        self._at = at
+        self._at = self.tool.at = at
         slide = self._cell.slide
         there = instant_near(slide.instants, at)
         if there is not None:
@@ -92,6 +113,9 @@ class InstantsPage(BenchPage):
         self.pose.show_value(pose_at(slide.instants, self._cell.mount, at))
         self.easing.setVisible(there is not None)
         self.easing.show_value(there.easing if there else None)
+        passes = self._window_here()
+        self.window_here.setText("Leave this window" if passes else "Keep this window here")
+        self.window_here.setEnabled(0 < at < 1)
         self.copy.setEnabled(there is not None)
         self.delete.setEnabled(there is not None)
         self.paste.setEnabled(self._copied >= 0 and instant_near(slide.instants, self._copied) is not None)
@@ -109,6 +133,18 @@ class InstantsPage(BenchPage):
     def _apply(self, edit: Edit) -> None:
         self._cell.apply(edit)
         self._cell.end_gesture()
+
+    def _window_here(self) -> bool:
+        """Return whether the framing set by hand goes through a window at this instant."""
+        hand_set = self._cell.hand_set
+        return hand_set is not None and any(abs(one.at - self._at) <= SAME_INSTANT for one in hand_set.between)
+
+    def _set_window(self) -> None:
+        cell, way = self._cell, self._cell.framing.way
+        if cell.hand_set is None:
+            cell.set_framing(way.opening, way.closing)
+        window = None if self._window_here() else way.at(self._at).window
+        self._apply(set_window_instant(cell.slide_id, cell.output_id, self._at, window))
 
     def _copy(self) -> None:
         self._copied = self._at

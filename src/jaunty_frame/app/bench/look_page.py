@@ -24,7 +24,7 @@ from jaunty_frame.show.frames.content import fill_alone, photo_alone, slide_cont
 _FILL, _GROUP = "Fill", "Group"
 _SEEN = (("all", "Both"), ("fill", "Fill"), ("photo", "Photo"))
 _CONTENTS = {"all": slide_content, "fill": fill_alone, "photo": photo_alone}
-_BEYOND = 0.14
+_BEYOND = 0.16
 
 
 def _parts(with_group: bool) -> list[tuple[str, str]]:
