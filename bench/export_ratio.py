@@ -11,7 +11,8 @@ from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.show.planning.plan import Plan, plan_output
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.planner import plan_output
 
 
 def run(folder: Path) -> None:

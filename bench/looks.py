@@ -32,7 +32,7 @@ from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.show.planning.plan import plan_output
+from jaunty_frame.show.planning.planner import plan_output
 
 _RUNS = 3
 _PRINT = Mount(size=0.9, border=0.02, shadow=0.5, shadow_blur=0.06)

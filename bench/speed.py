@@ -23,7 +23,7 @@ from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.show.planning.plan import Planner, plan_output
+from jaunty_frame.show.planning.planner import Planner, plan_output
 
 
 def run_screening(folder: Path) -> None:

@@ -11,7 +11,7 @@ from bench.export_ratio import against_encoding, first_frame
 from bench.subjects import project_of, report, seconds_of, write_photos
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.transition import TRANSITIONS
-from jaunty_frame.show.planning.plan import plan_output
+from jaunty_frame.show.planning.planner import plan_output
 
 _SECONDS = Fraction(4)
 _RUNS = 3

@@ -43,8 +43,8 @@ from jaunty_frame.show.frames import exhibits, painting
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.painters import fill as fill_painters
 from jaunty_frame.show.frames.painters import mix as transition_painters
-from jaunty_frame.show.planning.plan import Planner, plan_output
 from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.planner import Planner, plan_output
 from tests.app.window_case import WindowCase
 from tests.media.photo_sets import write_set
 

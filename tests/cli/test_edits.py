@@ -7,7 +7,7 @@ from fractions import Fraction
 import jsonschema
 
 from jaunty_frame.media.projects.project_store import load_project
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.cli.command_case import CommandCase
 
 

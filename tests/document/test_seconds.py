@@ -18,7 +18,7 @@ from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.errors import UsageError
-from jaunty_frame.show.planning.plan import Planner, plan_output
+from jaunty_frame.show.planning.planner import Planner, plan_output
 
 WIDE = PRESETS[5]
 

@@ -15,7 +15,8 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project
 from jaunty_frame.show.findings.facts import PhotoState
-from jaunty_frame.show.planning.plan import Plan, Planner
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.planner import Planner
 
 ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.")]
 

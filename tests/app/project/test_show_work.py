@@ -11,7 +11,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all, set_title
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide
 from jaunty_frame.show.findings.findings import all_findings
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.app.sheet.test_blocks import COUNT, shown_often
 from tests.app.window_case import WindowCase
 

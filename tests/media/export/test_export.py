@@ -32,7 +32,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
-from jaunty_frame.show.planning.plan import Planner, plan_output
+from jaunty_frame.show.planning.planner import Planner, plan_output
 from tests.media.photo_sets import write_set
 
 SMALL = ("320x568", "480x480@25", "640x360@30000/1001")

@@ -16,7 +16,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.findings.findings import all_findings
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 
 
 class LyingPhotos(unittest.TestCase):

@@ -11,7 +11,7 @@ from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.projects.cut_list import cut_list, write_cut_list
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.document.test_seconds import project
 
 

@@ -18,8 +18,8 @@ from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE
-from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.reasons import framing_reasons
 
 

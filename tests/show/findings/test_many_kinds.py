@@ -8,7 +8,7 @@ from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.iris import Iris
 from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.show.findings.findings import all_findings
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.document.test_seconds import project
 
 

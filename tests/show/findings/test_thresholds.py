@@ -11,8 +11,8 @@ from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
 from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.show.findings.check import Severity
-from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.words import transition_words
 from tests.show.findings.test_findings import findings_of, head, project_of
 

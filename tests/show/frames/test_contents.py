@@ -10,7 +10,7 @@ from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
 from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
 from jaunty_frame.show.frames.layers.still import Still
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.document.test_seconds import project
 from tests.show.findings.test_findings import project_of
 

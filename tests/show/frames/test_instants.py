@@ -22,8 +22,8 @@ from jaunty_frame.document.edits.instants import (
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.instant import Instant
 from jaunty_frame.document.mount import Mount
-from jaunty_frame.show.planning.plan import Planner
 from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.visibility import visibility
 from tests.show.frames.test_prints import GREEN, PrintCase
 

@@ -22,7 +22,7 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.frames.painters import mix
 from jaunty_frame.show.planning.joints import joint
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.media.photo_sets import write_set
 
 OTHERWISE = {

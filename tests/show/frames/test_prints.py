@@ -32,7 +32,7 @@ from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.frames.content import frame_content, slide_content
 from jaunty_frame.show.frames.painting import paint_frame, prepared
 from jaunty_frame.show.frames.prints import print_layer
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.reasons import framing_reasons
 
 GREEN = PlainFill(colour="#00ff00")

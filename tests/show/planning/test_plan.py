@@ -22,8 +22,8 @@ from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, Veil, frame_content
-from jaunty_frame.show.planning.plan import Planner, plan_output
 from jaunty_frame.show.planning.plan_json import plan_object
+from jaunty_frame.show.planning.planner import Planner, plan_output
 
 
 def project(count=12, outputs=("tall", "square", "wide")):

@@ -3,7 +3,7 @@
 import unittest
 from math import exp, log
 
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from tests.show.findings.test_findings import head, project_of, reasons_of
 
 # Zoom of 2, 4 and 6 % per second; a lean of 0.4, 0.8 and 1.2 degrees per second, at most 5 degrees (our rules).

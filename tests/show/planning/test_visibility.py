@@ -12,7 +12,7 @@ from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.findings import all_findings
-from jaunty_frame.show.planning.plan import Planner
+from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.visibility import frame_boxes, shares_within, visibility
 
 AREAS = ((0.1, 0.2, 0.3, 0.2), (0.5, 0.45, 0.2, 0.4))

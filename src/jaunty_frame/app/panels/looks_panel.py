@@ -18,7 +18,7 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.errors import JauntyError, UsageError
 from jaunty_frame.show.frames.content import slide_content
-from jaunty_frame.show.planning.plan import plan_output
+from jaunty_frame.show.planning.planner import plan_output
 from jaunty_frame.show.words import ASPECT_WORDS, counted, value_words
 
 _COLUMNS, _PICTURE_PX = 4, 104

@@ -11,7 +11,8 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.flicker import Flashes, spans_that_may_flash
-from jaunty_frame.show.planning.plan import Plan, Planner
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.planner import Planner
 
 _MOST_SOLVED_AT_ONCE = 120
 _MOST_CHECKED_AT_ONCE = 320

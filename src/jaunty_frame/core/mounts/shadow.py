@@ -17,7 +17,7 @@ from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.coverage import outline_coverage
 from jaunty_frame.core.painting.placing import Box, CoveredOf, around
-from jaunty_frame.core.painting.surface import Sampling, Surface
+from jaunty_frame.core.painting.surface import Surface
 
 _REACH = 3.0
 """Standard deviations beyond which nothing of a shadow is left at eight bits."""
@@ -42,11 +42,11 @@ def paint_shadow(
     for plane, sampling in zip(surface.planes, surface.coding.samplings, strict=True):
         key = sampling[:3]
         if key not in known:
-            shape = plane.shape[:2]
-            origin = surface.left, surface.top
+            offset = np.array([sampling.offset_x + surface.left, sampling.offset_y + surface.top])
+            placed, sigma = (points - offset) / sampling.step, np.array(sigma_px) / sampling.step
             hidden = hidden_of(plane, sampling).inner_box() if hidden_of else (0, 0, 0, 0)
             parts = _upright_parts if upright else _drawn_parts
-            known[key] = list(parts(points, sigma_px, strength, hidden, shape, sampling, origin))
+            known[key] = list(parts(placed, sigma, strength, hidden, plane.shape[:2]))
         channels = len(sampling.black)
         to = coded[channel : channel + channels].astype(np.float32)
         channel += channels
@@ -65,9 +65,8 @@ def _mix_in(part: Pixels, colour: np.ndarray, share: np.ndarray) -> None:
 def shadow_share(points: FloatArray, sigma_px: tuple[float, float], size: tuple[int, int]) -> np.ndarray:
     """Return how much of the shadow (h, w) lies on each pixel of a frame of ``size`` (width, height)."""
     whole = np.zeros((size[1], size[0]), np.float32)
-    sampling = Sampling(1, 0.5, 0.5, (0,))
     parts = _upright_parts if _is_upright(points) else _drawn_parts
-    for (top, bottom, left, right), share in parts(points, sigma_px, 1.0, (0, 0, 0, 0), whole.shape, sampling, (0, 0)):
+    for (top, bottom, left, right), share in parts(points - 0.5, np.array(sigma_px), 1.0, (0, 0, 0, 0), whole.shape):
         whole[top:bottom, left:right] = share / np.float32(256)
     return whole
 
@@ -87,18 +86,11 @@ def _box(low: FloatArray, high: FloatArray, shape: tuple[int, int]) -> Box:
 
 
 def _upright_parts(
-    points: FloatArray,
-    sigma_px: tuple[float, float],
-    strength: float,
-    hidden: Box,
-    shape: tuple[int, int],
-    sampling: Sampling,
-    origin: tuple[int, int],
+    placed: FloatArray, sigma: FloatArray, strength: float, hidden: Box, shape: tuple[int, int]
 ) -> Iterator[tuple[Box, np.ndarray]]:
-    """Give boxes of the plane and the shadow's share in them, uint16, 256 = all."""
-    offset = np.array([sampling.offset_x, sampling.offset_y])
-    sigma = np.array(sigma_px) / sampling.step
-    low, high = ((points.min(axis=0), points.max(axis=0)) - np.array(origin) - offset) / sampling.step
+    """Give boxes of a plane of ``shape`` and the shadow's share in them, uint16, 256 = all. placed : the outline,
+    sigma : (2,), both in the plane's samples."""
+    low, high = placed.min(axis=0), placed.max(axis=0)
     top, bottom, left, right = _box(low - _REACH * sigma, high + _REACH * sigma, shape)
     across = 256 * strength * _blurred_step(np.arange(left, right), low[0], high[0], sigma[0])
     down = _blurred_step(np.arange(top, bottom), low[1], high[1], sigma[1])
@@ -113,18 +105,9 @@ def _blurred_step(at: np.ndarray, low: float, high: float, sigma: float) -> np.n
 
 
 def _drawn_parts(
-    points: FloatArray,
-    sigma_px: tuple[float, float],
-    strength: float,
-    hidden: Box,
-    shape: tuple[int, int],
-    sampling: Sampling,
-    origin: tuple[int, int],
+    placed: FloatArray, sigma: FloatArray, strength: float, hidden: Box, shape: tuple[int, int]
 ) -> Iterator[tuple[Box, np.ndarray]]:
     """Give the same of any outline."""
-    offset = np.array([sampling.offset_x, sampling.offset_y])
-    sigma = np.array(sigma_px) / sampling.step
-    placed = (points - np.array(origin) - offset) / sampling.step
     top, bottom, left, right = _box(placed.min(axis=0) - _REACH * sigma, placed.max(axis=0) + _REACH * sigma, shape)
     if bottom <= top or right <= left:
         return
