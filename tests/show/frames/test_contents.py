@@ -48,7 +48,7 @@ class Fills(unittest.TestCase):
 
     def test_photos_that_do_not_cover_are_set_off_and_others_are_not(self):
         for rules, expected in (
-            ({"placement": "whole", "move": "hold"}, [Still, PrintLayer]),
+            ({"placement": "whole", "move": "hold"}, [Still]),
             ({"placement": "whole", "move": "push-in"}, [FillLayer, GroundLayer, PrintLayer]),
             ({"placement": "cover", "move": "push-in"}, [PhotoLayer]),
         ):

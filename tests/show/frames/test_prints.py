@@ -30,6 +30,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.frames.content import frame_content, slide_content
+from jaunty_frame.show.frames.layers.still import opened
 from jaunty_frame.show.frames.painting import paint_frame, prepared
 from jaunty_frame.show.frames.prints import print_layer
 from jaunty_frame.show.planning.planner import Planner
@@ -186,6 +187,23 @@ class Readable(PrintCase):
         row, columns = round(bottom * 240), range(round((left + 0.1) * 240), round((right - 0.1) * 240))
         inside, outside = (rgb2lab(frame[at, columns][None, :, 2::-1] / 255) for at in (row - 3, row + 2))
         self.assertGreater(np.linalg.norm(inside - outside, axis=-1).min(), ALIKE)
+
+
+class Still(PrintCase):
+    def test_what_lies_still_is_the_same_painted_once_or_layer_by_layer(self):
+        plan = Planner().plans(self.with_look(fill=TextureFill(), mount=Mount(size=0.8, corners=0.05, shadow=0.5)))[
+            "320x180"
+        ]
+        frame, content = FrameFormat(320, 180, 1.0, Coding.VIDEO), slide_content(plan, 0, 0.5)
+        painted = []
+        for one in (content, content._replace(layers=opened(content.layers))):
+            ready = {source: prepared(source, self.source.pixels) for source in one.sources(frame)}
+            surface = new_surface(320, 180, Coding.VIDEO)
+            paint_frame(surface, one, ready, Workspace(frame))
+            painted.append((len(one.layers), surface.planes))
+        self.assertEqual([count for count, _ in painted], [1, 3])
+        for once, apart in zip(*(planes for _, planes in painted), strict=True):
+            np.testing.assert_array_equal(once, apart)
 
 
 class OneOutputAlone(PrintCase):

@@ -15,6 +15,7 @@ from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.content import FrameContent
 from jaunty_frame.show.frames.exhibits import whole_photo_layers
+from jaunty_frame.show.frames.layers.still import opened
 from jaunty_frame.show.planning.plan import Plan
 
 if TYPE_CHECKING:  # see begin and _painting
@@ -39,7 +40,8 @@ class CellRequest(NamedTuple):
 def cell_request(plan: Plan, content: FrameContent, width: int, height: int) -> CellRequest:
     """Return the request for a frame of an output at a size in device pixels."""
     pixel_aspect = float(plan.output.aspect) * height / width
-    return CellRequest(content, FrameFormat(width, height, pixel_aspect, Coding.SCREEN))
+    seen = content._replace(layers=opened(content.layers))
+    return CellRequest(seen, FrameFormat(width, height, pixel_aspect, Coding.SCREEN))
 
 
 def photo_request(photo: Photo, width: int, height: int) -> CellRequest:

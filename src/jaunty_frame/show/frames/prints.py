@@ -20,27 +20,20 @@ from jaunty_frame.show.planning.plan import Plan
 
 
 def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
-    """Return the photos of a slide as prints on its fill."""
-    fill = fill_layer(plan, k, progress)
-    still: list[Layer] = [fill]
-    moving: list[Layer] = []
-    instants = plan.slides[k].instants
+    """Return the photos of a slide as prints on its fill; what lies at the back and is the same throughout, as one."""
+    fill, instants, at = fill_layer(plan, k, progress), plan.slides[k].instants, 0.5 if progress is None else progress
+    if instants:
+        prints = (_posed(plan, row, print_layer(plan, row, progress), at) for row in plan.rows_of(k))
+        return (fill_at(fill, instants, at), *(layer for one in prints for layer in one))
+    layers: list[Layer] = [fill]
+    stays = [fill.view is None and not fill.seconds]
     for row in plan.rows_of(k):
         layer = print_layer(plan, row, progress)
-        if instants:
-            moving += _posed(plan, row, layer, 0.5 if progress is None else progress)
-            continue
-        ground = GroundLayer(layer.print)
-        # What lies over something that moves cannot be painted before it.
-        lies_still = not moving and _lies_still(plan, row)
-        (still if lies_still else moving).append(ground)
-        moving.append(layer)
-    if instants:
-        return (fill_at(fill, instants, 0.5 if progress is None else progress), *moving)
-    behind = [fill] if len(still) == 1 or fill.view is not None or fill.seconds else [Still(tuple(still))]
-    if len(behind) == 1 and behind[0] is fill:
-        return (*still, *moving)
-    return (*behind, *moving)
+        layers += [GroundLayer(layer.print), layer]
+        outline, window = _stays(plan, row)
+        stays += [outline, outline and window]
+    count = next((n for n, one in enumerate(stays) if not one), len(stays))
+    return (Still(tuple(layers[:count])), *layers[count:]) if count > 1 else tuple(layers)
 
 
 def _posed(plan: Plan, row: int, layer: PrintLayer, at: float) -> Layers:
@@ -115,14 +108,17 @@ def _turn_at(mount: Mount, eased_progress: float) -> Turn:
     return Turn(mount.lean, mount.yaw * share, mount.pitch * share)
 
 
-def _lies_still(plan: Plan, row: int) -> bool:
-    """Return whether a print has the same outline throughout."""
-    key = "lies-still", row
+def _stays(plan: Plan, row: int) -> tuple[bool, bool]:
+    """Return whether a print has the same outline throughout, and whether the photo in it does not move either."""
+    key = "stays", row
     if key not in plan.memo:
         way, mount = plan.framing(row).way, plan.mounting(row).mount
-        ends = {_seen_of(plan, row, way.at(share)) for share in (0.0, 0.5, 1.0)}
-        plan.memo[key] = len(ends) == 1 and not (mount.swings and (mount.yaw or mount.pitch))
-    return bool(plan.memo[key])
+        outlines = {_seen_of(plan, row, way.at(share)) for share in (0.0, 0.5, 1.0)}
+        swings = mount.swings and bool(mount.yaw or mount.pitch)
+        held = len({(one.window, one.degrees) for one in way.stations}) == 1
+        plan.memo[key] = len(outlines) == 1 and not swings, held
+    outline, window = plan.memo[key]
+    return outline, window
 
 
 def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ...]:

@@ -27,6 +27,15 @@ class Still(NamedTuple):
         return (StillReady(self.layers, frame),)
 
 
+def opened(layers: Layers) -> Layers:
+    """Return what lies still as single layers, which gives the same pixels: where every one is kept ready by itself, an
+    edit of one makes no other anew."""
+    apart: list[Layer] = []
+    for layer in layers:
+        apart += opened(layer.layers) if isinstance(layer, Still) else (layer,)
+    return tuple(apart)
+
+
 def without_fills(layers: Layers) -> Layers:
     """Return what is seen beside the fills."""
     apart: list[Layer] = []
