@@ -213,6 +213,8 @@ class HandSet(Value):
 
     slide: Identifier
     output: Identifier
+    member: Annotated[int, Field(ge=0, le=3)] = 0
+    """Which photo of a group, from 0."""
     opening: WindowValue | None = None
     """None = found from the closing, by the slide's move."""
     closing: WindowValue
@@ -268,7 +270,7 @@ class Project(Value):
                     f"a hand-set framing belongs to {framing.slide} in {framing.output}, which is not there"
                 )
         _unique("look's name", [look.name for look in self.looks])
-        _unique("hand-set framing", [(framing.slide, framing.output) for framing in self.hand_set])
+        _unique("hand-set framing", [(one.slide, one.output, one.member) for one in self.hand_set])
         return self
 
     def photo(self, photo_id: str) -> Photo:
@@ -284,8 +286,13 @@ class Project(Value):
         known = ", ".join(output.id for output in self.outputs) or "none"
         raise UsageError(f"The project has no output “{output_id}”; it has: {known}.")
 
-    def hand_set_framing(self, slide_id: str, output_id: str) -> HandSet | None:
-        return next((f for f in self.hand_set if f.slide == slide_id and f.output == output_id), None)
+    def hand_set_framing(self, slide_id: str, output_id: str, member: int = 0) -> HandSet | None:
+        key = slide_id, output_id, member
+        return next((one for one in self.hand_set if (one.slide, one.output, one.member) == key), None)
+
+    def is_hand_set(self, slide_id: str, output_id: str) -> bool:
+        """Return whether the framing of any photo of a slide is set by hand in an output."""
+        return any(one.slide == slide_id and one.output == output_id for one in self.hand_set)
 
     def photos_of(self, slides: Iterable[Slide]) -> tuple[Photo, ...]:
         """Return the photos that ``slides`` show, each once, in their order."""

@@ -98,6 +98,28 @@ class LookPage(BenchCase):
         self.assertIsNone(self.slide().mount)
 
 
+class Groups(BenchCase):
+    def test_the_photo_worked_on_is_chosen_and_its_framing_is_its_own(self):
+        slides = [slide.id for slide in self.project.slides[:2]]
+        self.window.sheet.choose_slides(slides)
+        self.window.desk.actions["together"].trigger()
+        self.settle()
+        self.assertEqual(len(self.project.slides[0].exhibit.photos), 2)
+        self.choose_option(self.bench.member, "Photo 2")
+        second = self.project.slides[0].exhibit.photos[1]
+        self.assertEqual(self.bench.cell.photo.id, second)
+        self.bench.show_page("placement")
+        self.bench.cell.set_framing(None, self.bench.cell.framing.way.closing)
+        self.assertEqual([one.member for one in self.project.hand_set], [1])
+        self.bench.show_page("look")
+        self.bench.page("look").show_part("Group")
+        self.settle()
+        self.choose_option(self.bench.page("look").group.fields["arrangement"], "Above")
+        self.assertEqual(self.project.slides[0].exhibit.arrangement, "above")
+        self.window.desk.actions["together"].trigger()
+        self.assertEqual(len(self.project.slides[0].exhibit.photos), 1)
+
+
 class TimeLine(BenchCase):
     def setUp(self):
         super().setUp()

@@ -4,8 +4,10 @@ import unittest
 
 import numpy as np
 
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
+from jaunty_frame.document.edits.framings import drop_framings, set_framing
 from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_on_group, take_apart
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.photos import remove_photos, show_photos
@@ -65,6 +67,20 @@ class Groups(PrintCase):
         plan = Planner().plans(inset)["320x180"]
         self.assertLess(plan.pieces[1][2], 0.5)
         self.assertGreater(plan.mounting(1).mount.border, 0)
+
+    def test_each_photo_may_be_framed_by_hand(self):
+        project = self.together()
+        plan = Planner().plans(project)["320x180"]
+        x, y, w, h = plan.framing(1).way.closing
+        window = Window(x + w * 0.1, y + h * 0.1, w * 0.8, h * 0.8)
+        slide = project.slides[0].id
+        by_hand = set_framing(slide, "320x180", window, window, member=1).apply(project)
+        after = Planner().plans(by_hand)["320x180"]
+        self.assertEqual(list(after.hand_set), [False, True])
+        np.testing.assert_allclose(after.framing(1).way.closing, window)
+        self.assertTrue(by_hand.is_hand_set(slide, "320x180"))
+        self.assertFalse(drop_framings([(slide, "320x180")]).apply(by_hand).hand_set)
+        self.assertFalse(remove_photos([self.project.photos[0].id]).apply(by_hand).hand_set)
 
     def test_a_group_goes_on_with_what_is_left_of_it(self):
         left = remove_photos([self.project.photos[0].id]).apply(self.together())

@@ -79,6 +79,8 @@ class Bench(QWidget):
         self.reason.setAlignment(Qt.AlignmentFlag.AlignTop)
         self.findings = FindingRows()
         self.findings.remedy_wanted.connect(self._desk.remedy)
+        self.member = Choice("Which photo of the group", [])
+        self.member.chosen.connect(self._show_member)
         self.canvas = PhotoCanvas()
         self.canvas.areas_changed.connect(self.cell.set_areas)
         self.canvas.framing_changed.connect(self._set_framing)
@@ -148,6 +150,7 @@ class Bench(QWidget):
         body.addWidget(self.findings)
         # Always at the same place, whatever the page makes of the room below.
         body.addWidget(self.page_choice)
+        body.addWidget(self.member)
         body.addWidget(self.canvas, 1)
         body.addLayout(self._lower, 1)
         body.addWidget(self.strip)
@@ -188,8 +191,14 @@ class Bench(QWidget):
     # -- what is shown
 
     def show_cell(self, slide_id: str, output_id: str) -> None:
+        if slide_id != self.cell.slide_id:
+            self.cell.member = 0
         self.cell.slide_id, self.cell.output_id = slide_id, output_id
         self._give_room()
+        self.show_document()
+
+    def _show_member(self, member: int) -> None:
+        self.cell.member = member
         self.show_document()
 
     def show_chosen(self, slide_ids: list[str]) -> None:
@@ -212,6 +221,11 @@ class Bench(QWidget):
         close = ", a close-up" if cell.close_up else ""
         self.title.setText(f"Slide {cell.position + 1} in {cell.output.name}{close}{reach}")
         self.reason.setText(" ".join(framing_reasons(cell.plan, cell.row)))
+        count = len(cell.slide.exhibit.photos)
+        cell.member = min(cell.member, count - 1)
+        self.member.setVisible(count > 1)
+        self.member.set_options([(k, f"Photo {k + 1}") for k in range(count)])
+        self.member.show_value(cell.member)
         self._show_findings()
         self._show_photo_image()
         self.canvas.show_areas(cell.photo.keep_areas)

@@ -5,6 +5,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.in_outputs import set_in_output
+from jaunty_frame.document.edits.instants import set_window_instant
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.photos import set_on_photo
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
@@ -22,6 +23,8 @@ class BenchCell:
     def __init__(self, session: Session) -> None:
         self.session = session
         self.slide_id = self.output_id = ""
+        self.member = 0
+        """Which photo of a group is worked on, from 0."""
         self.chosen: list[str] = []
         self._gesture = 0
 
@@ -46,8 +49,12 @@ class BenchCell:
 
     @property
     def row(self) -> int:
-        """The row of the (first) photo in the plan."""
-        return self.plan.rows_of(self.position)[0]
+        """The row of the photo in the plan."""
+        return self.plan.rows_of(self.position)[self._member]
+
+    @property
+    def _member(self) -> int:
+        return min(self.member, len(self.slide.exhibit.photos) - 1)
 
     @property
     def slide(self) -> Slide:
@@ -55,7 +62,7 @@ class BenchCell:
 
     @property
     def photo(self) -> Photo:
-        return self.project.photo(self.slide.exhibit.photos[0])
+        return self.project.photo(self.slide.exhibit.photos[self._member])
 
     @property
     def output(self) -> Output:
@@ -71,7 +78,7 @@ class BenchCell:
 
     @property
     def hand_set(self) -> HandSet | None:
-        return self.project.hand_set_framing(self.slide_id, self.output_id)
+        return self.project.hand_set_framing(self.slide_id, self.output_id, self._member)
 
     @property
     def settings(self) -> Settings:
@@ -140,8 +147,13 @@ class BenchCell:
         leans = (way.opening_degrees - level, way.closing_degrees - level)
         if before is not None:
             leans = before.opening_lean, before.closing_lean
-        merge = f"framing-{self.slide_id}-{self.output_id}-{self._gesture}"
-        self.apply(set_framing(self.slide_id, self.output_id, opening, closing, merge, leans))
+        merge = f"framing-{self.slide_id}-{self.output_id}-{self._member}-{self._gesture}"
+        self.apply(set_framing(self.slide_id, self.output_id, opening, closing, merge, leans, self._member))
+
+    def set_window_instant(self, at: float, window: Window | None) -> None:
+        """Let the framing set by hand go through a window, or no longer."""
+        self.apply(set_window_instant(self.slide_id, self.output_id, at, window, self._member))
+        self.end_gesture()
 
     def end_gesture(self) -> None:
         self._gesture += 1

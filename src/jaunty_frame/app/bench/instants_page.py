@@ -22,7 +22,6 @@ from jaunty_frame.document.edits.instants import (
     go_to,
     instant_near,
     set_at_instant,
-    set_window_instant,
 )
 from jaunty_frame.document.instant import POSE_FIELDS, SAME_INSTANT, Pose
 from jaunty_frame.show.frames.poses import pose_at
@@ -144,7 +143,7 @@ class InstantsPage(BenchPage):
         if cell.hand_set is None:
             cell.set_framing(way.opening, way.closing)
         window = None if self._window_here() else way.at(self._at).window
-        self._apply(set_window_instant(cell.slide_id, cell.output_id, self._at, window))
+        cell.set_window_instant(self._at, window)
 
     def _copy(self) -> None:
         self._copied = self._at

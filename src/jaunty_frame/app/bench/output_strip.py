@@ -93,7 +93,7 @@ class OutputStrip(QWidget):
             for output_id, place, image in self._pictures:
                 if image is not None:
                     painter.drawImage(place, image)
-                if self._cell.project.hand_set_framing(self._cell.slide_id, output_id):
+                if self._cell.project.is_hand_set(self._cell.slide_id, output_id):
                     painter.setPen(QPen(QColor(colours().on_surround), 2))
                     y = place.bottom() + 4
                     painter.drawLine(QPointF(place.left(), y), QPointF(place.right(), y))
@@ -114,6 +114,6 @@ class OutputStrip(QWidget):
         output_id = self._output_at(event.position())
         self.setCursor(Qt.CursorShape.PointingHandCursor if output_id else Qt.CursorShape.ArrowCursor)
         if output_id and self._cell.exists:
-            by_hand = self._cell.project.hand_set_framing(self._cell.slide_id, output_id)
+            by_hand = self._cell.project.is_hand_set(self._cell.slide_id, output_id)
             name = self._cell.project.output(output_id).name
             QToolTip.showText(event.globalPosition().toPoint(), name + (", set by hand" if by_hand else ""), self)

@@ -64,7 +64,7 @@ class PlaceMenus(QObject):
         for name in ("cut", "copy", "paste", "joint", "carry", "looks", *SLIDE_ACTIONS):
             menu.addAction(self._desk.actions[name])
         menu.addMenu(self._as_ruled_menu(menu))
-        hand_set = [cell for cell in self._desk.cells.chosen_cells() if session.project.hand_set_framing(*cell)]
+        hand_set = [cell for cell in self._desk.cells.chosen_cells() if session.project.is_hand_set(*cell)]
         back = menu.addAction("Back to solved", lambda: session.apply(drop_framings(hand_set)))
         back.setEnabled(bool(hand_set))
         menu.popup(place)

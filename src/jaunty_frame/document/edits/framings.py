@@ -14,12 +14,14 @@ def set_framing(
     closing: Window,
     merge: str = "",
     leans: tuple[float, float] = (0.0, 0.0),
+    member: int = 0,
 ) -> Edit:
     """Set the framing of one slide in one output by hand; places on its way stay. opening : None = found from the
     closing."""
     framing = HandSet(
         slide=slide_id,
         output=output_id,
+        member=member,
         opening=opening,
         closing=closing,
         opening_lean=leans[0],
@@ -27,9 +29,9 @@ def set_framing(
     )
 
     def apply(project: Project) -> Project:
-        before = project.hand_set_framing(slide_id, output_id)
+        before = project.hand_set_framing(slide_id, output_id, member)
         new = framing.changed(between=before.between) if before is not None and before.between else framing
-        return project.changed(hand_set=(*_without(project, slide_id, output_id), new))
+        return project.changed(hand_set=(*_without(project, slide_id, output_id, member), new))
 
     return Edit("Set framing", apply, merge)
 
@@ -45,5 +47,6 @@ def drop_framings(cells: Iterable[tuple[str, str]]) -> Edit:
     return Edit("Back to solved", apply)
 
 
-def _without(project: Project, slide_id: str, output_id: str) -> tuple[HandSet, ...]:
-    return tuple(f for f in project.hand_set if (f.slide, f.output) != (slide_id, output_id))
+def _without(project: Project, slide_id: str, output_id: str, member: int) -> tuple[HandSet, ...]:
+    key = slide_id, output_id, member
+    return tuple(one for one in project.hand_set if (one.slide, one.output, one.member) != key)

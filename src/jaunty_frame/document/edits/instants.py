@@ -90,11 +90,11 @@ def go_to(slide_ids: Iterable[str], edge: Edge) -> Edit:
     return _edit(slide_ids, "Goes out", changed)
 
 
-def set_window_instant(slide_id: str, output_id: str, at: float, window: Window | None) -> Edit:
+def set_window_instant(slide_id: str, output_id: str, at: float, window: Window | None, member: int = 0) -> Edit:
     """Let the window of a framing set by hand go through a place; None = no longer."""
 
     def apply(project: Project) -> Project:
-        framing = project.hand_set_framing(slide_id, output_id)
+        framing = project.hand_set_framing(slide_id, output_id, member)
         if framing is None:
             return project
         others = [one for one in framing.between if abs(one.at - at) > SAME_INSTANT]

@@ -63,7 +63,9 @@ def remove_photos(photo_ids: Iterable[str]) -> Edit:
         return slide.changed(exhibit=rest)
 
     def apply(project: Project) -> Project:
-        project = with_slides(project, left)
+        before, project = project.slides, with_slides(project, left)
+        others = {one.id for one, after in zip(before, project.slides, strict=True) if one is not after}
+        project = project.changed(hand_set=tuple(one for one in project.hand_set if one.slide not in others))
         showing = [slide.id for slide in project.slides if gone.intersection(slide.exhibit.photos)]
         without = remove_slides(showing).apply(project)
         return without.changed(photos=tuple(photo for photo in without.photos if photo.id not in gone))

@@ -41,7 +41,7 @@ def _slower(project: Project, finding: Finding) -> Edit:
 
 
 def _another_move(project: Project, finding: Finding) -> Edit:
-    if project.hand_set_framing(finding.slide_id, finding.output):
+    if project.is_hand_set(finding.slide_id, finding.output):
         return _back_to_solved(project, finding)
     return set_on_slides([finding.slide_id], "Move", move=None, direction=Direction.AUTO)
 

@@ -136,7 +136,7 @@ def _hand_set_rows(project: Project, table: SlideTable) -> dict[str, list[tuple[
     of_slide = {slide.id: table.rows_of(k) for k, slide in enumerate(project.slides)}
     rows: dict[str, list[tuple[int, HandSet]]] = {}
     for framing in project.hand_set:
-        for row in of_slide[framing.slide][:1]:
+        for row in of_slide[framing.slide][framing.member : framing.member + 1]:
             rows.setdefault(framing.output, []).append((row, framing))
     return rows
 
