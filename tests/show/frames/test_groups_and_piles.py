@@ -1,6 +1,7 @@
 """Groups and piles as they are planned and painted."""
 
 import unittest
+from itertools import pairwise
 
 import numpy as np
 
@@ -133,6 +134,24 @@ class Piles(PrintCase):
         self.assertGreater(flying[0].mount.shadow_distance, flying[1].mount.shadow_distance)
         at_rest = self.prints(frame_content(plan, first + count).layers)[-1].print
         np.testing.assert_allclose(flying[1].piece, at_rest.piece, atol=0.02)
+
+    def test_nothing_jumps_when_a_joint_begins_or_ends(self):
+        plan = Planner().plans(self.piled)["320x180"]
+        places = []
+        for n in range(plan.schedule.total):
+            pieces = [layer.print.piece for layer in self.prints(frame_content(plan, n).layers)]
+            places.append(pieces)
+        steps = []
+        for before, after in pairwise(places):
+            steps += [
+                abs(a - b) for one, other in zip(before, after, strict=False) for a, b in zip(one, other, strict=True)
+            ]
+        # Flights are fast, by up to a twelfth of the frame a frame; prints that lie hardly move.
+        lying = [
+            max(abs(a - b) for a, b in zip(before[0], after[0], strict=True)) for before, after in pairwise(places)
+        ]
+        self.assertLess(max(lying), 0.001)
+        self.assertLess(max(steps), 0.15)
 
     def test_what_lies_there_is_painted_once(self):
         plan = Planner().plans(self.piled)["320x180"]

@@ -32,7 +32,7 @@ def fill_layer(plan: Plan, k: int, progress: float | None = None) -> FillLayer:
         fill = fill.changed(wash=washed.wash, washed=max(fill.washed, washed.washed))
     drift: Drift = getattr(fill, "drift", "none")
     view = _view(plan, k, drift, at) if drift != "none" else None
-    return FillLayer(fill, photo, view, _seconds(plan, k, at) if fill.lives else 0.0)
+    return FillLayer(fill, photo, view, show_seconds(plan, k, at) if fill.lives else 0.0)
 
 
 def _washed(plan: Plan, rows: range) -> Help | None:
@@ -41,7 +41,7 @@ def _washed(plan: Plan, rows: range) -> Help | None:
     return found if found is not None and found.washed else None
 
 
-def _seconds(plan: Plan, k: int, at: float) -> float:
+def show_seconds(plan: Plan, k: int, at: float) -> float:
     """Return the time of the show at an instant of a slide."""
     schedule, rate = plan.schedule, float(plan.output.frame_rate)
     return (schedule.first[k] + at * max(schedule.frames[k] - 1, 0)) / rate

@@ -7,7 +7,7 @@ from jaunty_frame.core.mounts.outline import Turn
 from jaunty_frame.core.mounts.pieces import short_side
 from jaunty_frame.document.mount import PILED, Mount
 from jaunty_frame.document.transitions.pile import Pile
-from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.fills import fill_layer, show_seconds
 from jaunty_frame.show.frames.layers.layer import Layer, Layers
 from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
 from jaunty_frame.show.frames.layers.still import Still
@@ -35,22 +35,22 @@ def lies_under(plan: Plan, k: int) -> tuple[int, ...]:
 
 def pile_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return slide ``k`` on what lies under it."""
-    below = lies_under(plan, k)
-    return (*_lying(plan, below, below[0] if below else k, progress), *_print(plan, k, progress))
+    return (*_lying(plan, lies_under(plan, k), k, progress), *_print(plan, k, progress))
 
 
 def arriving_layers(plan: Plan, old: tuple[int, float], new: tuple[int, float], joint: Pile, progress: float) -> Layers:
     """Return the pile up to slide ``old``, and slide ``new`` on its way to it; progress : eased."""
-    k, _ = old
-    below = (*lies_under(plan, k), k)
-    return (*_lying(plan, below, below[0], old[1]), *_flying(plan, new[0], joint, progress))
+    return (*pile_layers(plan, *old), *_flying(plan, *new, joint, progress))
 
 
-def _lying(plan: Plan, slides: tuple[int, ...], lowest: int, progress: float | None) -> Layers:
-    """Return prints at rest on the fill of the lowest."""
-    fill = fill_layer(plan, lowest, progress)
+def _lying(plan: Plan, slides: tuple[int, ...], k: int, progress: float | None) -> Layers:
+    """Return prints at rest on the fill of the lowest, while slide ``k`` is seen. A fill that would move lies still: it
+    is one fill for all slides of the pile. One that lives goes on."""
+    fill = fill_layer(plan, slides[0] if slides else k)
+    if fill.seconds:
+        fill = fill._replace(seconds=show_seconds(plan, k, 0.5 if progress is None else progress))
     prints = [_print(plan, k, 1.0) for k in slides]
-    if fill.view is not None or fill.seconds:
+    if fill.seconds:
         return (fill, *(layer for one in prints for layer in one))
     # One in the other: what lay there before is painted already when one more comes to lie on it.
     lying: Layer = fill
@@ -92,11 +92,12 @@ def _slid(plan: Plan, row: int, layer: PrintLayer, progress: float) -> PrintLaye
     )
 
 
-def _flying(plan: Plan, k: int, joint: Pile, progress: float) -> Layers:
-    """Return a print on its way: from beyond the frame, higher in between, with a shadow to match."""
+def _flying(plan: Plan, k: int, own_progress: float, joint: Pile, progress: float) -> Layers:
+    """Return a print on its way: from beyond the frame, higher in between, with a shadow to match. own_progress : on
+    the slide's own way."""
     layers: list[Layer] = []
     for row in plan.rows_of(k):
-        rest = _slid(plan, row, _whole(plan, row, 0.0), 0.0)
+        rest = _slid(plan, row, _whole(plan, row, own_progress), own_progress)
         aspect = float(plan.output.aspect)
         unit_x, unit_y = short_side(aspect)
         piece, left = rest.print.piece, 1 - progress
