@@ -6,7 +6,7 @@ import unittest
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDragLeaveEvent, QDropEvent, QWheelEvent
 
-from jaunty_frame.app.project.clipboard import slides_data
+from jaunty_frame.app.project.clipboard import photos_data, slides_data
 from jaunty_frame.document.edits.house_rules import set_title
 from tests.app.window_case import LEFT, WindowCase
 from tests.media.photo_sets import write_set
@@ -62,6 +62,18 @@ class Dropping(WindowCase):
         self.assertLess(abs(rows[0] - top), 40)
         self.app.sendEvent(self.sheet.viewport(), QDragLeaveEvent())
         self.assertEqual(self.sheet.viewport().grab().toImage(), plain)
+
+    def test_a_photo_of_the_set_dropped_on_a_slide_is_shown_beside_its_own(self):
+        photos = [photo.id for photo in self.project.photos]
+        data = photos_data(self.window.session, {photos[3]})
+        self.enter(self.sheet.viewport(), data, self.place_in_row(1, 0.5))
+        self.assertEqual(self.sheet.drops.onto, 1)
+        self.drop(self.sheet.viewport(), data, self.place_in_row(1, 0.5))
+        self.assertEqual(self.project.slides[1].exhibit.photos, (photos[1], photos[3]))
+        self.assertEqual(len(self.project.slides), 4)
+        # Between two rows it gets a slide of its own.
+        self.drop(self.sheet.viewport(), data, self.place_in_row(1, 0.05))
+        self.assertEqual((len(self.project.slides), self.sheet.drops.onto), (5, -1))
 
     def test_files_come_in_at_the_row_where_they_are_dropped(self):
         more = self.folder / "more"

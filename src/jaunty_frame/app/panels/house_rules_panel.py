@@ -12,6 +12,7 @@ from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.kind_editor import KindEditor
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.house_rules import (
     set_for_all,
@@ -51,7 +52,7 @@ class HouseRulesPanel(SidePanel):
         self.still = QPushButton("Nothing moves")
         self.show_move = Choice("One move through the whole show", list(SHOW_MOVE_WORDS.items()))
         self.strength = Choice("Strength of all moves", list(STRENGTH_WORDS.items()))
-        self.fill = KindEditor("Fill of all slides", FILLS, columns=4)
+        self.fill = KindEditor("Fill of all slides", FILLS, 4, ValueFields(columns=2, sliders=True))
         self.set_off = QCheckBox("Set photos off that do not fill the frame")
         self.set_off.setToolTip("They get 92 % of the frame and a soft shadow, and more where the fill looks like them")
         self.mount = QPushButton()
@@ -95,7 +96,8 @@ class HouseRulesPanel(SidePanel):
         self.move_choice.chosen.connect(lambda value: self._set("Move", move=value))
         self.still.clicked.connect(self._hold_all)
         self.strength.chosen.connect(lambda value: self._set("Strength", strength=value))
-        self.fill.chosen.connect(lambda value: self._set("Fill", fill=value))
+        self.fill.chosen.connect(lambda value: self._set("Fill", "house-rules-fill", fill=value))
+        self.fill.settled.connect(self.session.close_gesture)
         self.set_off.clicked.connect(lambda on: self.session.apply(set_house_rules("Set off", set_off=on)))
         self.mount.clicked.connect(self._drop_mount)
         self.moving.chosen.connect(lambda value: self._set_seconds(seconds_moving=_exact(value)))
@@ -117,11 +119,13 @@ class HouseRulesPanel(SidePanel):
         self._shape = shape
         self.show_document()
 
-    def _set(self, what: str, **fields: Any) -> None:
+    def _set(self, what: str, merge: str = "", **fields: Any) -> None:
+        """Set something; what is set by one gesture, which ``merge`` names, is one step."""
         if self._shape is None:
-            self.session.apply(set_for_all(f"{what} of all", **fields))
+            edit = set_for_all(f"{what} of all", **fields)
         else:
-            self.session.apply(set_for_shape(self._shape, f"{what} of {self._shape} photos", **fields))
+            edit = set_for_shape(self._shape, f"{what} of {self._shape} photos", **fields)
+        self.session.apply(edit._replace(merge=merge))
 
     def _set_seconds(self, **fields: Fraction) -> None:
         if self._shape is None:

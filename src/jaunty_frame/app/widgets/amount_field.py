@@ -4,7 +4,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
-from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.number_field import NumberField, decimals_for
 
 _STEPS = 400
 _NUMBER_WIDTH = 66
@@ -32,7 +32,7 @@ class AmountField(QWidget):
         self._low, self._high, self._default = low, high, default
         self._factor = 100.0 if "%" in unit else 1.0
         self._showing = False
-        decimals = 0 if step * self._factor >= 1 else 1 if step * self._factor >= 0.1 else 2
+        decimals = decimals_for(step * self._factor)
         self.number = NumberField(name, low * self._factor, high * self._factor, decimals, step * self._factor, unit)
         self.number.setFixedWidth(_NUMBER_WIDTH)
         self.number.chosen.connect(lambda value: self._tell(value / self._factor, True))

@@ -6,6 +6,11 @@ from PySide6.QtWidgets import QDoubleSpinBox, QWidget
 _TEXT_MARGIN = 5
 
 
+def decimals_for(step: float) -> int:
+    """Return how many decimals show every step of a number."""
+    return 0 if step >= 1 else 1 if step >= 0.1 else 2
+
+
 class NumberField(QDoubleSpinBox):
     """``chosen`` tells what the user typed (to its end) or stepped to, never what was shown."""
 

@@ -12,7 +12,7 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
 from jaunty_frame.app.widgets.colour_row import ColourRow
 from jaunty_frame.app.widgets.labelled import named
-from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.number_field import NumberField, decimals_for
 from jaunty_frame.app.widgets.photo_choice import PhotoChoice
 from jaunty_frame.document.fields import Field, FieldType, editable_fields
 from jaunty_frame.document.values import Value
@@ -182,10 +182,9 @@ class _Scaled(NumberField):
 
     def __init__(self, field: Field, factor: float) -> None:
         self._factor, self._exact = factor, field.type is FieldType.EXACT
-        shown = field.shown
-        super().__init__(
-            shown.label, field.low * factor, field.high * factor, step=shown.step * factor, suffix=shown.unit
-        )
+        shown, step = field.shown, field.shown.step * factor
+        decimals = 2 if self._exact else decimals_for(step)
+        super().__init__(shown.label, field.low * factor, field.high * factor, decimals, step, shown.unit)
 
     def show_value(self, value: float) -> None:
         super().show_value(value * self._factor)
