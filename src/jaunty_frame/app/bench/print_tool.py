@@ -71,7 +71,7 @@ class PrintTool:
         moved = outer._replace(x=outer.x + x - x0, y=outer.y + y - y0)
         self._guides = ((), ())
         if not free:
-            moved, self._guides = snapped(moved)
+            moved, self._guides = snapped(moved, float(self._cell.output.aspect))
         across, down = moved.x + moved.w / 2 - 0.5, moved.y + moved.h / 2 - 0.5
         self._set_mount(
             mount.changed(
