@@ -154,6 +154,17 @@ class TimeLine(BenchCase):
         self.assertAlmostEqual(self.instants()[0].across, 0.3, delta=0.02)
         self.assertEqual(self.instants()[0].at, 0.4)
 
+    def test_a_curve_of_its_own_is_dragged(self):
+        self.line.setValue(400)
+        self.fields.pose.fields["lean"].number.setValue(10)
+        self.fields.own_curve.click()
+        self.settle()
+        before, start = self.instants()[0].easing, self.fields.curve.handle_place(0)
+        self.drag(self.fields.curve, start, start + QPointF(0, -15))
+        self.assertNotEqual(self.instants()[0].easing, before)
+        self.window.session.undo()
+        self.assertEqual(self.instants()[0].easing, before)
+
     def test_a_window_is_kept_and_left(self):
         self.line.setValue(400)
         before = self.bench.cell.framing.way.at(0.4).window

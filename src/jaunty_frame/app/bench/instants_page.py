@@ -10,6 +10,7 @@ from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.bench.pose_tool import PoseTool
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.easing_editor import EasingEditor
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.time.timebase import clock_text
@@ -56,6 +57,11 @@ class InstantsPage(BenchPage):
         self.pose.settled.connect(cell.end_gesture)
         self.easing = Choice("Easing from here to the next instant", list(EASING_WORDS.items()), 3)
         self.easing.chosen.connect(lambda value: self._apply(self._set_at(easing=value)))
+        self.own_curve = QCheckBox("Own curve")
+        self.own_curve.toggled.connect(lambda _: self.show_at(self._at))
+        self.curve = EasingEditor()
+        self.curve.changed.connect(lambda value: cell.apply(self._set_at(easing=value)))
+        self.curve.gesture_ended.connect(cell.end_gesture)
         self.comes, self.goes = QPushButton("Comes from"), QPushButton("Goes to")
         for button, edit in ((self.comes, come_from), (self.goes, go_to)):
             menu = QMenu(button)
@@ -75,6 +81,8 @@ class InstantsPage(BenchPage):
         layout.addWidget(self.said)
         layout.addWidget(self.pose)
         layout.addWidget(self.easing)
+        layout.addWidget(self.own_curve)
+        layout.addWidget(self.curve)
         self._flipped = [QBoxLayout(QBoxLayout.Direction.LeftToRight) for _ in range(2)]
         for box, left, right in (
             (self._flipped[0], row_of(self.comes, self.goes), self.beyond),
@@ -112,6 +120,10 @@ class InstantsPage(BenchPage):
         self.pose.show_value(pose_at(slide.instants, self._cell.mount, at))
         self.easing.setVisible(there is not None)
         self.easing.show_value(there.easing if there else None)
+        self.own_curve.setVisible(there is not None)
+        self.curve.setVisible(there is not None and self.own_curve.isChecked())
+        if there is not None:
+            self.curve.show_value(there.easing)
         passes = self._window_here()
         self.window_here.setText("Leave this window" if passes else "Keep this window here")
         self.window_here.setEnabled(0 < at < 1)
