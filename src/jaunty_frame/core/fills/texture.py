@@ -37,18 +37,19 @@ def _light(texture: Texture, frame: FrameFormat) -> np.ndarray:
     """Return how light the texture is (h, w) float32 in the pixels of a frame, mean 0."""
     display = frame.width * frame.pixel_aspect
     long = round(_SHORT * min(max(display, frame.height) / min(display, frame.height), _MOST_ASPECT))
-    light = _reference(texture, long)
+    light = _reference(texture, long).astype(np.float32)
     light = np.ascontiguousarray(light.T) if display < frame.height else light
     smaller = frame.height < light.shape[0]
     way = cv2.INTER_AREA if smaller else cv2.INTER_CUBIC
     return cv2.resize(light, (frame.width, frame.height), interpolation=way).astype(np.float32)
 
 
-@lru_cache(maxsize=8)
+# Half floats: those of a few frames' shapes are kept, four megabytes each.
+@lru_cache(maxsize=6)
 def _reference(texture: Texture, long: int) -> np.ndarray:
     """Return the light of a texture (1080, long) float16, mean 0, standard deviation 1."""
     light = _RELIEFS[texture](long, np.random.default_rng(TEXTURES.index(texture) + 1))
-    return ((light - light.mean()) / light.std()).astype(np.float16).astype(np.float32)
+    return ((light - light.mean()) / light.std()).astype(np.float16)
 
 
 def _grain(rng: np.random.Generator, long: int, across: float, down: float) -> np.ndarray:
