@@ -62,3 +62,12 @@ def first_frame(plan: Plan, folder: Path) -> None:
     source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
     with FramePainter(plan, source, output_format(plan, width, height, Coding.VIDEO)) as painter:
         painter.paint_at(VideoFrame(width, height).surface, 0)
+
+
+def first_frames(plan: Plan, folder: Path) -> None:
+    """Paint the first frame of every slide: make ready what all of the show needs."""
+    width, height = plan.output.width, plan.output.height
+    source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+    with FramePainter(plan, source, output_format(plan, width, height, Coding.VIDEO)) as painter:
+        for k in plan.shown:
+            painter.paint_at(VideoFrame(width, height).surface, plan.schedule.first[k])

@@ -1,7 +1,7 @@
 """Exporting fills and mounts against encoding the very same frames from memory; their parts against scipy's.
 
-What it takes to make the photo and its fill ready, which any show has to pay once a slide, is measured by itself and
-left out.
+What it takes to make photos and fills ready, which any show has to pay once a slide, is measured by itself and left
+out.
 """
 
 import statistics
@@ -12,7 +12,7 @@ from pathlib import Path
 import numpy as np
 from scipy.ndimage import gaussian_filter
 
-from bench.export_ratio import against_encoding, first_frame
+from bench.export_ratio import against_encoding, first_frames
 from bench.subjects import project_of, report, seconds_of, write_photos
 from jaunty_frame.core.colouring.treatment import Treatment
 from jaunty_frame.core.fills.blurred import blurred_fill
@@ -44,7 +44,7 @@ def run(folder: Path) -> None:
     for name, project, wanted in (*_cases(base), _pile(paths, folder)):
         plan = plan_output(project, "wide")
         _, a, b = against_encoding(plan, folder, _RUNS)
-        a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(_RUNS))
+        a -= statistics.median(seconds_of(lambda plan=plan: first_frames(plan, folder)) for _ in range(_RUNS))
         report(f"export / encoding from memory, {name}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
     _report_blurs()
     _report_previews(paths, folder)
@@ -56,7 +56,7 @@ def _pile(paths: list[Path], folder: Path) -> tuple[str, Project, str]:
     ids = [slide.id for slide in project.slides]
     piled = set_for_all("Pile", transition=Pile(seconds=Fraction(1)), fill=TextureFill()).apply(project)
     piled = set_on_slides(ids[-1:], "Long", seconds=Fraction(4)).apply(piled)
-    return "pile of five, its making included", piled, "<= 1.7"
+    return "pile of five", piled, "<= 1.7"
 
 
 def _report_previews(paths: list[Path], folder: Path) -> None:

@@ -251,6 +251,25 @@ class Fills(PrintCase):
         held = self.with_look(fill=TextureFill())
         np.testing.assert_array_equal(*(self.painted(held, "320x180", 0, progress) for progress in (0.0, 1.0)))
 
+    def test_what_a_print_hides_of_a_fill_that_moves_is_not_painted_and_nobody_sees_it(self):
+        mount = Mount(size=0.8, border=0.03, shadow=0.5)
+        project = self.with_look(fill=TextureFill(drift="left"), mount=mount, move="push-in")
+        plan = Planner().plans(project)["320x180"]
+        content = slide_content(plan, 0, 0.4)
+        self.assertIsNotNone(content.layers[0].hidden)
+        whole = content._replace(layers=(content.layers[0]._replace(hidden=None), *content.layers[1:]))
+        frame, painted = FrameFormat(320, 180, 1.0, Coding.VIDEO), []
+        for one in (content, whole):
+            ready = {source: prepared(source, self.source.pixels) for source in one.sources(frame)}
+            surface = new_surface(320, 180, Coding.VIDEO)
+            for plane in surface.planes:
+                plane[:] = 77
+            paint_frame(surface, one, ready, Workspace(frame))
+            painted.append(surface.planes)
+        for part, all_of_it in zip(*painted, strict=True):
+            # Sampling a part begins at other numbers: the last digit of a value may differ.
+            self.assertLessEqual(int(np.abs(part.astype(int) - all_of_it).max()), 1)
+
     def test_living_fills_go_on_through_the_joint(self):
         project = self.with_look(fill=WaterFill(over="colour"))
         plan = Planner().plans(project)["320x180"]

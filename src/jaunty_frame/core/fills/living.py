@@ -18,7 +18,7 @@ from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.surface import Coding, FrameFormat
 
 LOOP_SECONDS = 24.0
-_CELLS = 180
+_CELLS = 150
 _LIGHT_CELLS = 40
 _WAVES = 24
 

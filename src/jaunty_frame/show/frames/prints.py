@@ -7,7 +7,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.motion.paths import eased
 from jaunty_frame.core.motion.way import Station
-from jaunty_frame.core.mounts.outline import Turn, clipped, mapped, rectangle_outline, turn_matrix
+from jaunty_frame.core.mounts.outline import STRAIGHT, Turn, clipped, mapped, rectangle_outline, turn_matrix
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, short_side
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.show.frames.fills import fill_layer
@@ -32,8 +32,21 @@ def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
         layers += [GroundLayer(layer.print), layer]
         outline, window = _stays(plan, row)
         stays += [outline, outline and window]
+    if fill.view is not None and len(layers) == 3:
+        layers[0] = fill._replace(hidden=_hidden_by(plan, plan.rows_of(k)[0], layer))
     count = next((n for n, one in enumerate(stays) if not one), len(stays))
     return (Still(tuple(layers[:count])), *layers[count:]) if count > 1 else tuple(layers)
+
+
+def _hidden_by(plan: Plan, row: int, layer: PrintLayer) -> Window | None:
+    """Return the part of the frame of which nothing is seen through a print; None where it is no upright rectangle."""
+    of, mount = layer.print, layer.print.mount
+    shaped = mount.corners or mount.softness or mount.piece == "circle" or of.turn != STRAIGHT or layer.degrees
+    if plan.photo(row).transparent or shaped or len(of.seen) != 4:
+        return None
+    unit_x, unit_y = short_side(float(plan.output.aspect))
+    (left, top), _, (right, bottom), _ = of.seen
+    return Window(left * unit_x, top * unit_y, (right - left) * unit_x, (bottom - top) * unit_y)
 
 
 def _posed(plan: Plan, row: int, layer: PrintLayer, at: float) -> Layers:

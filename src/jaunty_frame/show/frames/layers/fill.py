@@ -24,13 +24,15 @@ class FillLayer(NamedTuple):
     """A fill of a slide.
 
     photo : the one that it may be made of; view : of fills that move, the part of a larger fill that is seen; seconds :
-    of fills that live, the time of the show.
+    of fills that live, the time of the show; hidden : of fills that move, what will be painted over anyway, in
+    fractions of the frame.
     """
 
     fill: Fill
     photo: PhotoFile | None
     view: Window | None = None
     seconds: float = 0.0
+    hidden: Window | None = None
 
     def sources(self, frame: FrameFormat) -> tuple[FillReady]:
         if self.view is not None:

@@ -1,6 +1,7 @@
 """Fills: the table of their kinds, made ready once and put behind everything."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from math import ceil, floor
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -16,8 +17,8 @@ from jaunty_frame.core.fills.texture import texture_fill
 from jaunty_frame.core.painting.colour import Pixels, parse_colour
 from jaunty_frame.core.painting.correction import corrected
 from jaunty_frame.core.painting.mapping import shifted_mapping, window_mapping
-from jaunty_frame.core.painting.placing import sample_planes
-from jaunty_frame.core.painting.surface import FrameFormat, Surface, copy_planes
+from jaunty_frame.core.painting.placing import around, sample_planes
+from jaunty_frame.core.painting.surface import FrameFormat, Part, Surface, copy_planes, part_of
 from jaunty_frame.document.fill import ColouredFill, Fill, PictureFill
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
@@ -112,9 +113,23 @@ def paint_fill(surface: Surface, layer: FillLayer, brush: Brush) -> None:
     planes = painter.planes_at(brush.ready[source], layer.fill, layer.seconds, source.frame)
     if layer.view is None:
         copy_planes(surface, planes)
-    else:
-        mapping = window_mapping(layer.view, (brush.frame.width, brush.frame.height))
-        sample_planes(surface, planes, shifted_mapping(mapping, surface.left, surface.top))
+        return
+    mapping = window_mapping(layer.view, (brush.frame.width, brush.frame.height))
+    for part in _parts_seen(surface, layer, brush.frame):
+        sample_planes(part, planes, shifted_mapping(mapping, part.left, part.top))
+
+
+def _parts_seen(surface: Surface, layer: FillLayer, frame: FrameFormat) -> Iterator[Surface]:
+    """Give the parts of a surface on which a fill is seen."""
+    if layer.hidden is None or (surface.width, surface.height) != (frame.width, frame.height):
+        yield surface
+        return
+    x, y, w, h = layer.hidden
+    # A little less than is hidden, in even pixels.
+    left, top = (2 * ceil(at / 2) + 2 for at in (x * frame.width, y * frame.height))
+    right, bottom = (2 * floor(at / 2) - 2 for at in ((x + w) * frame.width, (y + h) * frame.height))
+    for t, b, le, ri in around((top, bottom, left, right), (0, frame.height, 0, frame.width)):
+        yield part_of(surface, Part(le, t, ri, b))
 
 
 def _wanted_width(source: FillReady) -> int:
