@@ -161,10 +161,10 @@ class Bench(QWidget):
         before, page = self.pages.currentWidget(), self.page(name)
         if isinstance(before, BenchPage) and before is not page:
             before.entered(False)
-        # As high as the page that is shown, not as the highest.
+        # As large as the page that is shown, not as the largest.
         for other in self._pages.values():
             policy = QSizePolicy.Policy.Preferred if other is page else QSizePolicy.Policy.Ignored
-            other.setSizePolicy(QSizePolicy.Policy.Preferred, policy)
+            other.setSizePolicy(policy, policy)
         self.pages.setCurrentWidget(page)
         self.page_choice.show_value(name)
         self._give_room()
@@ -178,7 +178,8 @@ class Bench(QWidget):
         assert isinstance(page, BenchPage)
         upright = self.cell.exists and self.cell.output.aspect < _UPRIGHT
         below = page.about_frame and not upright
-        self.canvas.setVisible(not page.about_frame)
+        if page.about_frame:
+            self.canvas.hide()
         direction = QBoxLayout.Direction
         self._lower.setDirection(direction.TopToBottom if below else direction.LeftToRight)
         beside = _LOOK_WIDTH if page.about_frame else _CHOICES_WIDTH
@@ -187,6 +188,8 @@ class Bench(QWidget):
         self._side.setMinimumHeight(_CHOICES_HEIGHT if below else 0)
         self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
         page.lay_out_beside(not below)
+        # Last: with the choices as high as below a frame, it would make the window higher.
+        self.canvas.setVisible(not page.about_frame)
 
     # -- what is shown
 
