@@ -86,6 +86,22 @@ class OnTheFrame(PrintCase):
         np.testing.assert_allclose(corners, [(255, 0), (127, 127), (0, 255)], atol=3)
 
 
+class Checks(PrintCase):
+    def seen(self, *instants):
+        photo = self.project.photos[0].changed(keep_areas=({"box": (0.4, 0.4, 0.2, 0.2)},))
+        slide = self.project.slides[0].changed(instants=instants)
+        project = self.project.changed(
+            photos=(photo, *self.project.photos[1:]), slides=(slide, *self.project.slides[1:])
+        )
+        return float(visibility(Planner().plans(project)["240x240"]).shares[0, 0])
+
+    def test_a_required_area_must_be_seen_at_some_time(self):
+        self.assertAlmostEqual(self.seen(Instant(at=0.0, across=-1.3), Instant(at=0.5, across=0.0)), 1.0)
+        self.assertEqual(self.seen(Instant(at=0.0, across=-1.3), Instant(at=1.0, across=-0.9)), 0.0)
+        self.assertLess(self.seen(Instant(at=0.0, across=0.5)), 0.6)
+        self.assertEqual(self.seen(Instant(at=0.0, opacity=0.0)), 0.0)
+
+
 class Edits(PrintCase):
     def setUp(self):
         self.ids = [self.project.slides[0].id]

@@ -11,12 +11,13 @@ from jaunty_frame.core.mounts.outline import STRAIGHT, Turn, clipped, mapped, re
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, short_side
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.instant_fills import fill_at
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
 from jaunty_frame.show.frames.layers.still import Faded, Still
-from jaunty_frame.show.frames.poses import fill_at, pose_at
 from jaunty_frame.show.planning.mounting import rectangles
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.poses import pose_at
 
 
 def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:

@@ -8,13 +8,18 @@ from jaunty_frame.core.geometry.straightening import corner_points, turned_share
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray, Window, bar_share, visible_share
 from jaunty_frame.core.motion.courses import ENTERING_COURSES
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.poses import pose_at
+
+# Of a slide's time, at which it is told what instants let be seen.
+_MOMENTS = 41
 
 
 @dataclass(frozen=True, eq=False)
 class Visibility:
     """Of M rows. shares : (M, K) of each area at the worst station of the way; bars : (M,) at the worst station.
 
-    A photo that enters is told at its closing: at the opening it is outside by definition.
+    A photo that enters is told at its closing: at the opening it is outside by definition; what instants move is told
+    when most of it is seen.
     """
 
     shares: FloatArray
@@ -47,7 +52,37 @@ def visibility(plan: Plan) -> Visibility:
             1 - turned_share(window, turn, WHOLE_PHOTO, width / height) / (window[2] * window[3])
             for window, turn in ends
         )
+    moved = _rows_with_instants(plan)
+    in_frame = frame_boxes(plan) if moved else boxes
+    for k in moved:
+        shares[k] = np.minimum(shares[k], _best_on_the_way(plan, k, in_frame[k]))
     return Visibility(shares, np.clip(bars, 0.0, 1.0))
+
+
+def _rows_with_instants(plan: Plan) -> list[int]:
+    return [row for k, slide in enumerate(plan.slides) if slide.instants for row in plan.rows_of(k)]
+
+
+def _best_on_the_way(plan: Plan, row: int, boxes: FloatArray) -> FloatArray:
+    """Return the share (K,) of each area that lies in the frame when most of it does, leans and turns aside. boxes :
+    (K, 4) where the areas lie in the frame without instants.
+
+    A photo that comes in or goes out is beyond the frame at some time by design: what counts is whether an area is ever
+    seen.
+    """
+    mounting, slide = plan.mounting(row), plan.table.slide(row)
+    x, y, w, h = mounting.piece
+    middle = np.array([x + w / 2, y + h / 2])
+    best = np.zeros(len(boxes))
+    for at in np.linspace(0.0, 1.0, _MOMENTS).tolist():
+        pose = pose_at(slide.instants, mounting.mount, at)
+        low = middle + (boxes[:, :2] - middle) * pose.scale + (pose.across, pose.down)
+        high = low + boxes[:, 2:] * pose.scale
+        inside = np.clip(np.minimum(high, 1.0) - np.maximum(low, 0.0), 0, None)
+        whole = np.maximum(high - low, 1e-12)
+        seen = np.prod(inside / whole, axis=1) if pose.opacity > 0 else np.zeros(len(boxes))
+        best = np.maximum(best, seen)
+    return best
 
 
 def frame_boxes(plan: Plan) -> FloatArray:
