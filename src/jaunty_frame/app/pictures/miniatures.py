@@ -24,6 +24,7 @@ from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.show.frames.content import FrameContent
 from jaunty_frame.show.planning.plan import Plan
 
+_LONGEST_MS = 20
 _INTERVAL_MS = 66
 _LOOP_MS = 2400
 _NAME_PX = 20
@@ -64,6 +65,7 @@ class Miniatures(QWidget):
         self.shown: list[Miniature] = []
         self._pictures: dict[Any, QImage] = {}
         self._asked: set[CellRequest] = set()
+        self._next = 0
         self._value: Any = None
         self._clock = QElapsedTimer()
         self._clock.start()
@@ -125,7 +127,13 @@ class Miniatures(QWidget):
         if not self.isVisible():
             return
         progress, ratio = self._progress(), self.devicePixelRatio()
-        for k, one in enumerate(self.shown):
+        taken, count = QElapsedTimer(), len(self.shown)
+        taken.start()
+        # In turn, some at a time: looks with prints take long, and nothing may wait for them.
+        for k in [(self._next + step) % count for step in range(count)]:
+            if taken.elapsed() > _LONGEST_MS:
+                break
+            self._next, one = (k + 1) % count, self.shown[k]
             place = self._picture_place(k)
             # Even sizes: pictures that travel do so by whole samples.
             size = max(round(place.width() * ratio / 2) * 2, 2), max(round(place.height() * ratio / 2) * 2, 2)
