@@ -1,8 +1,10 @@
 """What a slide shows; the kinds are in ``exhibits``, what they look like is bound to them in ``show``."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Self
 
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.document.kinds import Kind, Kinds
 from jaunty_frame.document.values import WindowValue
 
@@ -22,6 +24,14 @@ class Exhibit(Kind):
     def with_close_up(self, part: WindowValue | None) -> Self:
         """Return it about a ``part`` of its photo, or about all of it; the same where it has no such photo."""
         return self
+
+    def places(self, members: Sequence[Member], frame_aspect: float) -> tuple[Window, ...] | None:
+        """Return the part of the frame that each of its photos has to itself; None = all of it, each."""
+        return None
+
+    def lies_over(self, member: int) -> bool:
+        """Return whether a photo, by its number from 0, lies over another one."""
+        return False
 
     def renamed(self, photos: Mapping[str, str]) -> Self:
         """Return it with other ids for its photos."""

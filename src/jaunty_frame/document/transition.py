@@ -23,6 +23,11 @@ class Transition(Kind):
         return NO_TIME
 
     @property
+    def stays(self) -> bool:
+        """Whether what lies there stays under what comes, as in a pile."""
+        return False
+
+    @property
     def light_changes(self) -> int:
         """How often the picture may go lighter or darker on the way; many in a second may be flashes."""
         return 1

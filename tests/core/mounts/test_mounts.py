@@ -87,6 +87,8 @@ class Outlines(unittest.TestCase):
             if len(common):
                 inside = np.column_stack([common, np.ones(len(common))]) @ outline_edges(outline).T
                 self.assertGreaterEqual(inside.min(), -1e-6)
+        if len(common):
+            self.assertTrue(np.isfinite(grown_outline(common, 0.02, 2.0)).all(), "straight sides are no corners")
         self.assertLessEqual(area(common) if len(common) else 0, min(area(self.box), area(other)) + 1e-9)
 
     def test_distances_from_edges_are_in_pixels_and_inwards(self):

@@ -19,10 +19,12 @@ from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.errors import UsageError
 from jaunty_frame.show.frames.content import frame_content
+from jaunty_frame.show.frames.layers.mix import Mix
 from jaunty_frame.show.frames.layers.print import PrintLayer
 from jaunty_frame.show.frames.layers.still import Still
 from jaunty_frame.show.frames.painting import paint_frame, prepared
 from jaunty_frame.show.frames.piles import lies_under
+from jaunty_frame.show.planning.piles import MOST_PILED
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
 from tests.show.frames.test_prints import GREEN, PrintCase
@@ -134,6 +136,14 @@ class Piles(PrintCase):
         self.assertGreater(flying[0].mount.shadow_distance, flying[1].mount.shadow_distance)
         at_rest = self.prints(frame_content(plan, first + count).layers)[-1].print
         np.testing.assert_allclose(flying[1].piece, at_rest.piece, atol=0.02)
+
+    def test_a_full_pile_is_followed_by_a_new_one(self):
+        photos = [photo.id for photo in self.project.photos] * 13
+        project = set_for_all("P", transition=Pile(seconds="1")).apply(show_photos(photos, 0).apply(self.project))
+        plan = Planner().plans(project)["240x240"]
+        self.assertEqual((len(lies_under(plan, MOST_PILED - 1)), lies_under(plan, MOST_PILED)), (MOST_PILED - 1, ()))
+        (layer,) = frame_content(plan, plan.schedule.first[MOST_PILED]).layers
+        self.assertIsInstance(layer, Mix, "the old pile goes as pictures do")
 
     def test_nothing_jumps_when_a_joint_begins_or_ends(self):
         plan = Planner().plans(self.piled)["320x180"]

@@ -9,7 +9,9 @@ from hypothesis import strategies as st
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.instants import Key, value_at
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, LINEAR, eased
+from jaunty_frame.core.painting.surface import Coding, FrameFormat
 from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.instants import (
     come_from,
     copy_instant,
@@ -19,9 +21,15 @@ from jaunty_frame.document.edits.instants import (
     set_at_instant,
     set_window_instant,
 )
+from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.fills.water import WaterFill
 from jaunty_frame.document.instant import Instant
 from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
+from jaunty_frame.show.frames.content import frame_content, slide_content
+from jaunty_frame.show.frames.layers.mix import Mix
+from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.visibility import visibility
@@ -77,6 +85,36 @@ class OnTheFrame(PrintCase):
         frame = self.painted(project, "240x240", 0, 1.0)
         self.assertGreater(frame[20, 120, 1], 200)
         self.assertLess(frame[120, 120, 1], 60)
+
+    def test_a_fill_of_any_kind_may_come(self):
+        """A slide whose own fill needs no photo, and no time, has instants whose fills do."""
+        ids = [self.project.slides[0].id]
+        edits = set_at_instant(ids, 0.0, fill=BlurredFill()), set_at_instant(ids, 1.0, fill=WaterFill())
+        plan = Planner().plans(self.changed(*edits))["240x240"]
+        start, end = (slide_content(plan, 0, at).layers[0] for at in (0.0, 1.0))
+        self.assertEqual([layer.photo.path for layer in (start, end)], [self.project.photos[0].path] * 2)
+        self.assertGreater(end.seconds, 0)
+        frame = self.painted(self.changed(*edits), "240x240", 0, 0.0)
+        self.assertGreater(int(frame[3, 3, 2]), 90, "the photo blurred, not black")
+
+    def test_photos_leave_a_fill_that_changes_behind_too(self):
+        ids = [self.project.slides[0].id]
+        dissolve = CrossDissolve(seconds="1", fill_kind="cross-dissolve")
+        project = set_for_all("T", transition=dissolve).apply(self.changed(set_at_instant(ids, 1.0, fill=GREEN)))
+        plan = Planner().plans(project)["240x240"]
+        (layer,) = frame_content(plan, plan.schedule.first[1]).layers
+        self.assertIsInstance(layer.fills[0], Mix)
+        self.assertEqual({type(one) for one in layer.below}, {GroundLayer, PrintLayer})
+
+    def test_a_print_that_grows_is_made_sharp_enough(self):
+        ids = [self.project.slides[0].id]
+        frame = FrameFormat(240, 240, 1.0, Coding.SCREEN)
+        widths = []
+        for scale in (1.0, 2.0):
+            plan = Planner().plans(self.changed(set_at_instant(ids, 1.0, scale=scale)))["240x240"]
+            (source,) = slide_content(plan, 0, 0.0).layers[-1].sources(frame)
+            widths.append(source.levels[0].width)
+        self.assertAlmostEqual(widths[1] / widths[0], 2.0, delta=0.1)
 
     def test_a_fill_comes_by_itself(self):
         ids = [self.project.slides[0].id]

@@ -142,6 +142,23 @@ class Shapes(PrintCase):
         self.assertLess(dark[46, 6, 2], 0.4 * plain[46, 6, 2])
 
 
+class SeenThrough(PrintCase):
+    def test_under_a_photo_with_holes_its_border_is_paper_throughout(self):
+        holes = np.zeros((200, 200, 4), np.uint8)
+        holes[60:140, 60:140] = 255, 0, 0, 255
+        Image.fromarray(holes).save(self.folder / "holes.png")
+        photos = import_photos([self.folder / "holes.png"], self.folder, self.cache).photos
+        rules = self.project.house_rules.changed(
+            fill=GREEN, mount=Mount(size=0.8, border=0.05, border_colour="#0000ff", lean=8.0)
+        )
+        project = add_photos(photos).apply(self.project.changed(photos=(), slides=(), house_rules=rules))
+        frame = self.painted(project, "240x240")
+        # About the red middle, within the print: nothing but the border's blue, however it leans.
+        for x, y in ((70, 70), (170, 70), (70, 170), (170, 170), (120, 60)):
+            np.testing.assert_allclose(frame[y, x, :3].astype(int), (255, 0, 0), atol=2)
+        np.testing.assert_allclose(frame[120, 120, :3].astype(int), (0, 0, 255), atol=3)
+
+
 class SetOff(PrintCase):
     def test_nothing_but_what_does_not_cover(self):
         plan = Planner().plans(self.project)["320x180"]

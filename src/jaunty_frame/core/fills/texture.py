@@ -112,7 +112,7 @@ def _felt(long: int, rng: np.random.Generator) -> np.ndarray:
 
 def _slanted(rng: np.random.Generator, long: int, side: int) -> np.ndarray:
     """Return noise drawn out along a diagonal."""
-    kernel = np.eye(11, dtype=np.float32)[:: -side or 1] / 11
+    kernel = np.eye(11, dtype=np.float32)[::side] / 11
     field = cv2.filter2D(_grain(rng, long, 0.9, 0.9), -1, kernel, borderType=cv2.BORDER_REFLECT)
     return field / field.std()
 

@@ -9,7 +9,9 @@ whole, with the fill about them.
 from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
-from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, Window
+import numpy as np
+
+from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, Window, visible_share
 from jaunty_frame.core.mounts.pieces import short_side
 
 Arrangement = Literal["auto", "beside", "above", "grid", "inset"]
@@ -196,6 +198,5 @@ def _kept_box(member: Member, frame_aspect: float) -> Window:
 
 
 def _common(one: Window, other: Window) -> float:
-    wide = min(one.x + one.w, other.x + other.w) - max(one.x, other.x)
-    high = min(one.y + one.h, other.y + other.h) - max(one.y, other.y)
-    return max(wide, 0.0) * max(high, 0.0)
+    """Return the share of ``other`` that lies in ``one``."""
+    return float(visible_share(np.array(one), np.array([other]))[0])

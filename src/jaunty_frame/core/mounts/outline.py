@@ -1,7 +1,7 @@
 """Outlines: convex polygons (n, 2) around what is seen of a photo, and around the border about it.
 
 Corners run clockwise as seen (y down), in short sides of the frame from its top left corner: square units that are the
-same at every resolution. ``framed`` takes them to a frame's pixels, turned in depth where they are.
+same at every resolution.
 """
 
 from math import cos, radians, sin
@@ -16,6 +16,8 @@ VIEWING_DISTANCE = 3.0
 """From which a turn in depth is seen, in short sides of the frame."""
 _ARC_DEGREES = 6.0
 _SAME = 1e-9
+# Sine of the least turn that makes a corner.
+_BENT = 1e-7
 _LEVEL = 1e-12
 
 
@@ -55,8 +57,18 @@ def clipped(outline: FloatArray, other: FloatArray) -> FloatArray:
             if here >= -_SAME:
                 kept.append(points[k])
         points = np.array(kept).reshape(-1, 2)
-    gaps = np.hypot(*(np.roll(points, -1, axis=0) - points).T)
-    return points[gaps > _SAME]
+    return _plain(points)
+
+
+def _plain(points: FloatArray) -> FloatArray:
+    """Return corners without those that are none: where two are one, and on straight sides."""
+    points = points[np.hypot(*(np.roll(points, -1, axis=0) - points).T) > _SAME]
+    if len(points) < 3:
+        return points[:0]
+    along = np.roll(points, -1, axis=0) - points
+    units = along / np.hypot(along[:, 0], along[:, 1])[:, None]
+    before = np.roll(units, 1, axis=0)
+    return points[np.abs(before[:, 0] * units[:, 1] - before[:, 1] * units[:, 0]) > _BENT]
 
 
 def grown_outline(outline: FloatArray, by: float, foot: float = 1.0) -> FloatArray:

@@ -10,7 +10,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.geometry.windows import FloatArray, Window, visible_share
 from jaunty_frame.core.mounts.pieces import short_side
 
 RECOGNISED = 0.3
@@ -46,37 +46,31 @@ class Laid(NamedTuple):
 def solved_rests(prints: Sequence[Laid], frame_aspect: float, overlays: Sequence[Window] = ()) -> list[Rest]:
     """Return where each print of a pile comes to rest, in the order in which they arrive."""
     unit_x, unit_y = short_side(frame_aspect)
-    x, y = np.meshgrid(
-        (np.arange(round(_CELLS / unit_x)) + 0.5) / _CELLS, (np.arange(round(_CELLS / unit_y)) + 0.5) / _CELLS
-    )
+    x = ((np.arange(round(_CELLS / unit_x)) + 0.5) / _CELLS)[None]
+    y = ((np.arange(round(_CELLS / unit_y)) + 0.5) / _CELLS)[:, None]
     rests: list[Rest] = []
-    seen: list[np.ndarray] = []  # of each print, the cells that nothing covers yet
-    areas: list[int] = []
+    recent: list[
+        tuple[np.ndarray, int]
+    ] = []  # of the last prints, the cells that nothing covers yet, and all of theirs
     for k, one in enumerate(prints):
         tries = _tries(one, k, unit_x, unit_y)
-        masks = [_mask(one.size, rest, x, y, unit_x, unit_y) for rest in tries]
-        recent = range(max(0, k - RECENT), k)
-
-        worths = []
-        for rest, mask in zip(tries, masks, strict=True):
+        masks = _masks(one.size, tries, x, y, unit_x, unit_y)
+        slack = np.full(len(tries), 1.0)
+        for to_come, (seen, area) in zip(range(RECENT - len(recent), RECENT), recent, strict=True):
             # A print that more will come to lie on needs more of itself left.
-            slack = min(
-                ((seen[j] & ~mask).sum() / max(areas[j], 1) - RECOGNISED - _SPARE * (RECENT - k + j) for j in recent),
-                default=1.0,
-            )
-            away = abs(rest.x - tries[0].x) / unit_x + abs(rest.y - tries[0].y) / unit_y
-            covered = _covered(one, rest, overlays, unit_x, unit_y)
-            worths.append((-round(covered, 3), round(min(float(slack), _ENOUGH), 3), -away))
-        best = max(range(len(tries)), key=worths.__getitem__)
-        for j in range(k):
-            seen[j] &= ~masks[best]
-        seen.append(masks[best].copy())
-        areas.append(int(masks[best].sum()))
-        rests.append(tries[best])
+            left = (seen.sum() - (masks & seen).sum(axis=(1, 2))) / max(area, 1)
+            slack = np.minimum(slack, left - RECOGNISED - _SPARE * to_come)
+        away = np.abs(tries[:, 0] - tries[0, 0]) / unit_x + np.abs(tries[:, 1] - tries[0, 1]) / unit_y
+        covered = _covered(one, tries, overlays, unit_x, unit_y)
+        best = int(np.lexsort((away, -np.round(np.minimum(slack, _ENOUGH), 3), np.round(covered, 3)))[0])
+        recent = [(seen & ~masks[best], area) for seen, area in recent][1 - RECENT :]
+        recent.append((masks[best], int(masks[best].sum())))
+        rests.append(Rest(*tries[best].tolist()))
     return rests
 
 
-def _tries(one: Laid, k: int, unit_x: float, unit_y: float) -> list[Rest]:
+def _tries(one: Laid, k: int, unit_x: float, unit_y: float) -> FloatArray:
+    """Return places and leans (T, 3), as ``Rest`` has them, that print ``k`` may take."""
     rng = np.random.default_rng(one.seed)
     room_x = max(1 - one.size[0] * unit_x, 0.0) / 2
     room_y = max(1 - one.size[1] * unit_y, 0.0) / 2
@@ -90,27 +84,25 @@ def _tries(one: Laid, k: int, unit_x: float, unit_y: float) -> list[Rest]:
     across, down = np.cos(turn), np.sin(turn)
     push = wide / np.maximum(np.abs(across), np.abs(down))
     xs, ys = 0.5 + across * push * room_x, 0.5 + down * push * room_y
-    return [Rest(*place) for place in zip(xs.tolist(), ys.tolist(), leans.tolist(), strict=True)]
+    return np.stack([xs, ys, leans], axis=1)
 
 
-def _mask(
-    size: tuple[float, float], rest: Rest, x: FloatArray, y: FloatArray, unit_x: float, unit_y: float
+def _masks(
+    size: tuple[float, float], tries: FloatArray, x: FloatArray, y: FloatArray, unit_x: float, unit_y: float
 ) -> np.ndarray:
-    """Return which cells a print covers. x, y : of cells, in short sides."""
-    c, s = np.cos(np.radians(rest.lean)), np.sin(np.radians(rest.lean))
-    dx, dy = x - rest.x / unit_x, y - rest.y / unit_y
+    """Return which cells (T, rows, columns) a print covers. x (1, columns), y (rows, 1) : of cells, in short sides."""
+    at_x, at_y, lean = tries.T[..., None, None]
+    c, s = np.cos(np.radians(lean)), np.sin(np.radians(lean))
+    dx, dy = x - at_x / unit_x, y - at_y / unit_y
     return (np.abs(c * dx + s * dy) <= size[0] / 2) & (np.abs(c * dy - s * dx) <= size[1] / 2)
 
 
-def _covered(one: Laid, rest: Rest, overlays: Sequence[Window], unit_x: float, unit_y: float) -> float:
-    """Return how much of what must stay lies under overlays, leans aside."""
-    left, top = rest.x - one.size[0] * unit_x / 2, rest.y - one.size[1] * unit_y / 2
-    total = 0.0
-    for box in one.keep:
-        x, y = left + box.x * one.size[0] * unit_x, top + box.y * one.size[1] * unit_y
-        w, h = box.w * one.size[0] * unit_x, box.h * one.size[1] * unit_y
-        for over in overlays:
-            wide = min(x + w, over.x + over.w) - max(x, over.x)
-            high = min(y + h, over.y + over.h) - max(y, over.y)
-            total += max(wide, 0.0) * max(high, 0.0) / max(w * h, 1e-12)
-    return total
+def _covered(one: Laid, tries: FloatArray, overlays: Sequence[Window], unit_x: float, unit_y: float) -> FloatArray:
+    """Return how much (T,) of what must stay lies under overlays, leans aside."""
+    if not one.keep or not overlays:
+        return np.zeros(len(tries))
+    size = np.array([one.size[0] * unit_x, one.size[1] * unit_y])
+    keep = np.array(one.keep) * np.tile(size, 2)
+    boxes = np.tile(keep, (len(tries), 1, 1))
+    boxes[..., :2] += (tries[:, :2] - size / 2)[:, None]
+    return sum(visible_share(np.array(over), boxes).sum(axis=1) for over in overlays)

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.geometry.windows import FloatArray, Window, visible_share
 
 _STEPS = 17
 
@@ -21,11 +21,8 @@ def solved_centre(
     room_x, room_y = max(1 - rectangle.w, 0.0) / 2, max(1 - rectangle.h, 0.0) / 2
     shift_x, shift_y = (np.linspace(-room, room, _STEPS) for room in (room_x, room_y))
     dx, dy = (grid.ravel() for grid in np.meshgrid(shift_x, shift_y))
-    covered = np.zeros(len(dx))
-    for (x, y, w, h), weight in zip(boxes, weights, strict=True):
-        for over in overlays:
-            wide = np.minimum(x + dx + w, over.x + over.w) - np.maximum(x + dx, over.x)
-            high = np.minimum(y + dy + h, over.y + over.h) - np.maximum(y + dy, over.y)
-            covered += weight * np.clip(wide, 0, None) * np.clip(high, 0, None) / max(w * h, 1e-12)
+    shifted = np.tile(boxes, (len(dx), 1, 1))
+    shifted[..., :2] += np.stack([dx, dy], axis=1)[:, None]
+    covered = sum((visible_share(np.array(over), shifted) @ weights for over in overlays), np.zeros(len(dx)))
     best = np.lexsort((np.round(np.hypot(dx, dy), 9), np.round(covered, 6)))[0]
     return 0.5 + float(dx[best]), 0.5 + float(dy[best])

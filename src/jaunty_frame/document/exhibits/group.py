@@ -1,11 +1,12 @@
 """Several photos at once."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, model_validator
 
-from jaunty_frame.core.mounts.arrangements import Arrangement, Corner
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.mounts.arrangements import Arrangement, Corner, Member, solved_slots
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.values import Identifier, Shown
 
@@ -33,6 +34,12 @@ class GroupExhibit(Exhibit):
     @property
     def photos(self) -> tuple[str, ...]:
         return self.members
+
+    def places(self, members: Sequence[Member], frame_aspect: float) -> tuple[Window, ...]:
+        return solved_slots(members, frame_aspect, self.arrangement, self.gap, self.corner, self.inset)
+
+    def lies_over(self, member: int) -> bool:
+        return self.arrangement == "inset" and member > 0
 
     def renamed(self, photos: Mapping[str, str]) -> Self:
         return self.changed(members=tuple(photos[name] for name in self.members))

@@ -24,5 +24,9 @@ class Pile(TimedTransition):
     easing: Annotated[EasingValue, Shown("Easing")] = EASE_IN_OUT
 
     @property
+    def stays(self) -> bool:
+        return True
+
+    @property
     def light_changes(self) -> int:
         return 0

@@ -45,8 +45,13 @@ class FramePainter:
             self._sources.pop(gone).cancel()
         for source in wanted:
             if source not in self._sources:
-                self._sources[source] = self._pool.submit(prepared, source, self._photos.pixels)
+                self._sources[source] = self._pool.submit(prepared, source, self._photos.pixels, self._at_hand)
         return content
+
+    def _at_hand(self, source: Source) -> Any:
+        """Return what was made of a source, None where it is not ready: what lies still is mostly made of what did."""
+        known = self._sources.get(source)
+        return known.result() if known is not None and known.done() and not known.cancelled() else None
 
     def is_ready(self, content: FrameContent) -> bool:
         """Return whether ``content``, asked for last, could be painted without waiting."""

@@ -11,12 +11,12 @@ from jaunty_frame.document.photo import NO_CORRECTION
 from jaunty_frame.document.transition import PhotoTransition, TimedTransition, Transition
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.show.frames.exhibits import slide_layers
-from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.fills import seen_fill
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.layers.still import without_fills
-from jaunty_frame.show.frames.piles import arriving_layers
+from jaunty_frame.show.frames.piles import arriving_layers, comes_to_lie
 from jaunty_frame.show.planning.joints import joint, previous_shown
 from jaunty_frame.show.planning.plan import Plan
 
@@ -62,11 +62,11 @@ def transition_layers(
     """Return what is seen at ``progress`` of a transition's time. old, new : a slide and how far it is on its way."""
     if isinstance(transition, TimedTransition):
         progress = eased(progress, transition.easing)
-    if isinstance(transition, Pile):
+    if isinstance(transition, Pile) and comes_to_lie(plan, new[0]):
         return arriving_layers(plan, old, new, transition, progress)
     below, above = slide_layers(plan, *old), slide_layers(plan, *new)
     if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
-        fills = fill_layer(plan, *old), fill_layer(plan, *new)
+        fills = seen_fill(plan, *old), seen_fill(plan, *new)
         return (MixOverFill(fills, without_fills(below), without_fills(above), transition, progress),)
     return (Mix(below, above, transition, progress),)
 
@@ -78,7 +78,7 @@ def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
 
 def fill_alone(plan: Plan, k: int, progress: float) -> FrameContent:
     """Return the fill of slide ``k`` without what lies on it."""
-    return FrameContent((fill_layer(plan, k, progress),))
+    return FrameContent((seen_fill(plan, k, progress),))
 
 
 def photo_alone(plan: Plan, k: int, progress: float) -> FrameContent:

@@ -2,13 +2,17 @@
 
 from jaunty_frame.core.colouring.likeness import Help
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.fill import Drift, PictureFill
+from jaunty_frame.core.motion.paths import eased
+from jaunty_frame.document.fill import Drift, Fill, PictureFill
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.show.frames.layers.fill import DRIFT, FillLayer
-from jaunty_frame.show.frames.layers.layer import photo_file
+from jaunty_frame.show.frames.layers.layer import Layer, photo_file
+from jaunty_frame.show.frames.layers.mix import Mix
 from jaunty_frame.show.planning.plan import Plan
 
 _INNER = 1 - 2 * DRIFT
 _MIDDLE = 0.5
+_DISSOLVE = CrossDissolve.model_construct()
 # From where to where the view of a larger fill goes: its left and top edge in drifts, and whether it is whole.
 _TRAVELS: dict[Drift, tuple[tuple[float, float], tuple[float, float]]] = {
     "left": ((0, 1), (2, 1)),
@@ -18,10 +22,27 @@ _TRAVELS: dict[Drift, tuple[tuple[float, float], tuple[float, float]]] = {
 }
 
 
-def fill_layer(plan: Plan, k: int, progress: float | None = None) -> FillLayer:
-    """Return the fill of slide ``k``, whether or not it is seen. progress : on the slide's way, None = in its
-    middle."""
-    fill, rows = plan.fill(k), plan.rows_of(k)
+def seen_fill(plan: Plan, k: int, progress: float | None) -> Layer:
+    """Return the fill of slide ``k`` as its instants have it: that of the last one that has a fill, or on the way from
+    there to the next one's."""
+    at = _MIDDLE if progress is None else progress
+    instants = [one for one in plan.slides[k].instants if one.fill is not None]
+    seen = [one for one in plan.slides[k].instants if one.at <= at]
+    passed = [one for one in instants if one.at <= at]
+    before = fill_layer(plan, k, progress, passed[-1].fill if passed else None)
+    if len(passed) == len(instants):
+        return before
+    # It comes on the way from the instant before, whatever that one has.
+    coming = instants[len(passed)]
+    start, easing = (seen[-1].at, seen[-1].easing) if seen else (0.0, coming.easing)
+    share = eased((at - start) / (coming.at - start), easing)
+    return Mix((before,), (fill_layer(plan, k, progress, coming.fill),), _DISSOLVE, share) if share > 0 else before
+
+
+def fill_layer(plan: Plan, k: int, progress: float | None = None, fill: Fill | None = None) -> FillLayer:
+    """Return the fill of slide ``k``, whether or not it is seen. progress : on the slide's way, None = in its middle;
+    fill : another than the slide's own."""
+    fill, rows = fill or plan.fill(k), plan.rows_of(k)
     at = _MIDDLE if progress is None else progress
     picture = plan.table.by_id.get(fill.picture) if fill.picture else None
     if picture is None and rows:

@@ -1,8 +1,6 @@
 """From decided frames to pixels: the tables that bind layers to their painters and sources to what makes them ready."""
 
-from collections import OrderedDict
 from collections.abc import Callable, Mapping
-from threading import Lock
 from typing import Any
 
 from jaunty_frame.core.painting.colour import Pixels, parse_colour
@@ -40,40 +38,19 @@ PREPARATIONS: dict[type, Preparation] = {
 }
 
 
-def prepared(source: Source, pixels: Callable[[Any, int], Pixels]) -> Any:
-    """Return what painters use of ``source``. pixels : gives an upright photo with at least so many pixels across."""
+def prepared(
+    source: Source, pixels: Callable[[Any, int], Pixels], at_hand: Callable[[Source], Any] = lambda source: None
+) -> Any:
+    """Return what painters use of ``source``. pixels : gives an upright photo with at least so many pixels across;
+    at_hand : what was made of another source, None where that is not ready."""
     if isinstance(source, StillReady):
-        return _painted(source, pixels)
+        surface = new_surface(source.frame.width, source.frame.height, source.frame.coding)
+        ready = {one: at_hand(one) or prepared(one, pixels, at_hand) for one in sources_of(source.layers, source.frame)}
+        _paint_layers(surface, source.layers, Brush(ready, Workspace(source.frame), _paint_layers))
+        return surface.planes
     preparation = PREPARATIONS[type(source)]
     width = preparation.wanted_width(source)
     return preparation.make(pixels(source.photo, width) if width else None, source)
-
-
-_stills: OrderedDict[StillReady, tuple[object, tuple[Pixels, ...]]] = OrderedDict()
-_stills_lock = Lock()
-_MOST_STILLS = 2
-"""What was painted last is kept: the next thing that lies still is mostly that with one print more."""
-
-
-def _painted(source: StillReady, pixels: Callable[[Any, int], Pixels]) -> tuple[Pixels, ...]:
-    owner = getattr(pixels, "__self__", pixels)  # whose photos they are
-    with _stills_lock:
-        known = _stills.get(source)
-    if known is not None and known[0] is owner:
-        return known[1]
-    planes = _newly_painted(source, pixels)
-    with _stills_lock:
-        _stills[source] = owner, planes
-        while len(_stills) > _MOST_STILLS:
-            _stills.popitem(last=False)
-    return planes
-
-
-def _newly_painted(source: StillReady, pixels: Callable[[Any, int], Pixels]) -> tuple[Pixels, ...]:
-    surface = new_surface(source.frame.width, source.frame.height, source.frame.coding)
-    ready = {one: prepared(one, pixels) for one in sources_of(source.layers, source.frame)}
-    _paint_layers(surface, source.layers, Brush(ready, Workspace(source.frame), _paint_layers))
-    return surface.planes
 
 
 def paint_frame(surface: Surface, content: FrameContent, ready: Mapping[Source, Any], workspace: Workspace) -> None:

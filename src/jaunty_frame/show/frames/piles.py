@@ -11,8 +11,7 @@ from jaunty_frame.show.frames.fills import fill_layer, show_seconds
 from jaunty_frame.show.frames.layers.layer import Layer, Layers
 from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
 from jaunty_frame.show.frames.layers.still import Still
-from jaunty_frame.show.frames.prints import moved_print, print_layer
-from jaunty_frame.show.planning.piles import piles
+from jaunty_frame.show.frames.prints import moved_print, print_as_if, print_layer
 from jaunty_frame.show.planning.plan import Plan
 
 _SLIDE = 0.03
@@ -28,9 +27,14 @@ _MOST = 0.25
 
 def lies_under(plan: Plan, k: int) -> tuple[int, ...]:
     """Return the slides that lie under slide ``k``, from the lowest up; none where it is in no pile."""
-    if "piles" not in plan.memo:
-        plan.memo["piles"] = {one: pile[:at] for pile in piles(plan.table, plan.shown) for at, one in enumerate(pile)}
-    return plan.memo["piles"].get(k, ())
+    pile = plan.pile_of(k)
+    return pile[: pile.index(k)] if pile else ()
+
+
+def comes_to_lie(plan: Plan, k: int) -> bool:
+    """Return whether slide ``k`` comes to lie on others, or would if its joint were a pile: not where a pile is full,
+    and a new one begins with it."""
+    return not plan.table.piled[k] or bool(lies_under(plan, k))
 
 
 def pile_layers(plan: Plan, k: int, progress: float | None) -> Layers:
@@ -71,7 +75,7 @@ def _whole(plan: Plan, row: int, progress: float | None) -> PrintLayer:
     """Return the print of a row; of one that lies in no pile, what it would be there."""
     if plan.table.piled[int(plan.table.slide_of[row])]:
         return print_layer(plan, row, progress)
-    return print_layer(plan, row, progress, PILED, WHOLE_PHOTO)
+    return print_as_if(plan, row, PILED, WHOLE_PHOTO)
 
 
 def _slid(plan: Plan, row: int, layer: PrintLayer, progress: float) -> PrintLayer:

@@ -3,15 +3,14 @@
 import numpy as np
 
 from jaunty_frame.core.geometry.straightening import corner_points
-from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.motion.paths import eased
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.core.mounts.outline import STRAIGHT, Turn, clipped, mapped, rectangle_outline, turn_matrix
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, short_side
 from jaunty_frame.document.mount import Mount
-from jaunty_frame.show.frames.fills import fill_layer
-from jaunty_frame.show.frames.instant_fills import fill_at
+from jaunty_frame.show.frames.fills import fill_layer, seen_fill
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
 from jaunty_frame.show.frames.layers.still import Faded, Still
@@ -22,10 +21,10 @@ from jaunty_frame.show.planning.poses import pose_at
 
 def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     """Return the photos of a slide as prints on its fill; what lies at the back and is the same throughout, as one."""
-    fill, instants, at = fill_layer(plan, k, progress), plan.slides[k].instants, 0.5 if progress is None else progress
-    if instants:
-        prints = (_posed(plan, row, print_layer(plan, row, progress), at) for row in plan.rows_of(k))
-        return (fill_at(fill, instants, at), *(layer for one in prints for layer in one))
+    if plan.slides[k].instants:
+        prints = (_posed(plan, row, progress) for row in plan.rows_of(k))
+        return (seen_fill(plan, k, progress), *(layer for one in prints for layer in one))
+    fill = fill_layer(plan, k, progress)
     layers: list[Layer] = [fill]
     stays = [fill.view is None and not fill.seconds]
     for row in plan.rows_of(k):
@@ -34,62 +33,61 @@ def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
         outline, window = _stays(plan, row)
         stays += [outline, outline and window]
     if fill.view is not None and len(layers) == 3:
-        layers[0] = fill._replace(hidden=_hidden_by(plan, plan.rows_of(k)[0], layer))
+        layers[0] = fill._replace(hidden=_hidden_by(layer, float(plan.output.aspect)))
     count = next((n for n, one in enumerate(stays) if not one), len(stays))
     return (Still(tuple(layers[:count])), *layers[count:]) if count > 1 else tuple(layers)
 
 
-def _hidden_by(plan: Plan, row: int, layer: PrintLayer) -> Window | None:
+def _hidden_by(layer: PrintLayer, frame_aspect: float) -> Window | None:
     """Return the part of the frame of which nothing is seen through a print; None where it is no upright rectangle."""
     of, mount = layer.print, layer.print.mount
     shaped = mount.corners or mount.softness or mount.piece == "circle" or of.turn != STRAIGHT or layer.degrees
-    if plan.photo(row).transparent or shaped or len(of.seen) != 4:
+    if of.see_through or shaped or len(of.seen) != 4:
         return None
-    unit_x, unit_y = short_side(float(plan.output.aspect))
+    unit_x, unit_y = short_side(frame_aspect)
     (left, top), _, (right, bottom), _ = of.seen
     return Window(left * unit_x, top * unit_y, (right - left) * unit_x, (bottom - top) * unit_y)
 
 
-def _posed(plan: Plan, row: int, layer: PrintLayer, at: float) -> Layers:
-    """Return a print as the slide's instants have it at a share of its time."""
-    pose = pose_at(plan.table.slide(row).instants, plan.mounting(row).mount, at)
+def _posed(plan: Plan, row: int, progress: float | None) -> Layers:
+    """Return a print as the slide's instants have it; None : in the middle of its time."""
+    instants, layer = plan.table.slide(row).instants, print_layer(plan, row, progress)
+    pose = pose_at(instants, plan.mounting(row).mount, 0.5 if progress is None else progress)
     turn = Turn(pose.lean, pose.yaw, pose.pitch)
     posed = moved_print(layer, float(plan.output.aspect), pose.across, pose.down, turn, pose.scale)
+    # Sharp at its largest, too.
+    scale = max((one.scale for one in instants if one.scale is not None), default=1.0)
+    posed = posed._replace(largest=(layer.largest[0] * max(scale, 1.0), layer.largest[1] * max(scale, 1.0)))
     layers = (GroundLayer(posed.print), posed)
     return layers if pose.opacity >= 1 else (Faded(layers, pose.opacity),)
 
 
-def print_layer(
-    plan: Plan, row: int, progress: float | None, mount: Mount | None = None, window: Window | None = None
-) -> PrintLayer:
-    """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition.
-
-    mount, window : as if it were mounted so, and seen through that window.
-    """
-    if mount is not None and window is not None:
-        return _as_if(plan, row, mount, window)
-    framing, mounting = plan.framing(row), plan.mounting(row)
+def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
+    """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition."""
+    framing, mounting, photo = plan.framing(row), plan.mounting(row), plan.photo(row)
     at = framing.base if progress is None else framing.way.at(progress)
     key = "print-layer", row
     if key not in plan.memo:
         way = framing.way
-        reach = way.reach(plan.piece_aspect(row))
-        plan.memo[key] = photo_file(plan.photo(row)), way.path, reach
-    photo, path, reach = plan.memo[key]
-    piece = mounting.piece
-    seen = _seen_of(plan, row, at)
+        plan.memo[key] = photo_file(photo), way.path, way.reach(plan.piece_aspect(row))
+    file, path, reach = plan.memo[key]
+    piece, seen = mounting.piece, _seen_of(plan, row, at)
     turn = _turn_at(mounting.mount, 0.0 if progress is None else eased(progress, plan.settings_of_row(row).easing))
-    of = Print(mounting.mount, piece, seen, turn)
-    return PrintLayer(photo, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
+    of = Print(mounting.mount, piece, seen, photo.transparent, turn)
+    return PrintLayer(file, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
 
 
-def _as_if(plan: Plan, row: int, mount: Mount, window: Window) -> PrintLayer:
-    width, height = plan.photo(row).upright_size
-    aspect = float(plan.output.aspect)
+def print_as_if(plan: Plan, row: int, mount: Mount, window: Window) -> PrintLayer:
+    """Return the photo of a row as a print with another mount than its own, through ``window``."""
+    photo, aspect = plan.photo(row), float(plan.output.aspect)
+    width, height = photo.upright_size
     piece = rectangles(mount, width / height, aspect)[1]
-    seen = tuple(map(tuple, rectangle_outline(piece, aspect).tolist()))
-    of = Print(mount, piece, seen, _turn_at(mount, 0.0))
-    return PrintLayer(photo_file(plan.photo(row)), window, 0.0, (window, window), (1.0, 1.0), (piece.w, piece.h), of)
+    of = Print(mount, piece, _corners(rectangle_outline(piece, aspect)), photo.transparent, _turn_at(mount, 0.0))
+    return PrintLayer(photo_file(photo), window, 0.0, (window, window), (1.0, 1.0), (piece.w, piece.h), of)
+
+
+def _corners(outline: FloatArray) -> tuple[tuple[float, float], ...]:
+    return tuple(map(tuple, outline.tolist()))
 
 
 def moved_print(
@@ -114,7 +112,7 @@ def moved_print(
         )
         for px, py in of.seen
     )
-    return layer._replace(print=Print(mount or of.mount, piece, seen, turn))
+    return layer._replace(print=of._replace(mount=mount or of.mount, piece=piece, seen=seen, turn=turn))
 
 
 def _turn_at(mount: Mount, eased_progress: float) -> Turn:
@@ -145,7 +143,7 @@ def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ..
     if not at.degrees:
         left, top, right, bottom = max(x, 0.0), max(y, 0.0), min(x + w, 1.0), min(y + h, 1.0)
         if bounds is piece and (left, top, right, bottom) == (x, y, x + w, y + h):
-            return tuple(map(tuple, limits.tolist()))
+            return _corners(limits)
         photo = Window(piece.x - x / w * piece.w, piece.y - y / h * piece.h, piece.w / w, piece.h / h)
         low_x, low_y = max(photo.x, bounds.x), max(photo.y, bounds.y)
         high_x = min(photo.x + photo.w, bounds.x + bounds.w)
@@ -153,7 +151,7 @@ def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ..
         if high_x <= low_x or high_y <= low_y:
             return ()
         limits = rectangle_outline(Window(low_x, low_y, high_x - low_x, high_y - low_y), aspect)
-        return tuple(map(tuple, limits.tolist()))
+        return _corners(limits)
     width, height = plan.photo(row).upright_size
     top_left, top_right, _, bottom_left = corner_points(at.window, -at.degrees, width / height)
     sides = np.stack([top_right - top_left, bottom_left - top_left], axis=1)
@@ -161,7 +159,7 @@ def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ..
     in_piece = np.linalg.solve(sides, (corners - top_left)[..., None])[..., 0]
     unit = rectangle_outline(WHOLE_FRAME, aspect)[2]
     outline = (np.array(piece[:2]) + in_piece * piece[2:]) * unit
-    return tuple(map(tuple, clipped(limits, outline).tolist()))
+    return _corners(clipped(limits, outline))
 
 
 def print_corners(plan: Plan, row: int) -> list[tuple[float, float]]:

@@ -11,6 +11,9 @@ from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.show.planning.mounting import rectangles
 from jaunty_frame.show.planning.slide_table import SlideTable
 
+MOST_PILED = 24
+"""Prints in a pile: nobody knows more of them, and every one is painted. The next one begins a new pile."""
+
 
 def piles(table: SlideTable, shown: tuple[int, ...]) -> list[tuple[int, ...]]:
     """Return the slides of each pile that an output shows, from the lowest up."""
@@ -18,24 +21,19 @@ def piles(table: SlideTable, shown: tuple[int, ...]) -> list[tuple[int, ...]]:
     pile: list[int] = []
     for k in shown:
         pile.append(k)
-        if not isinstance(table.settings[k].transition, Pile) or k == shown[-1]:
+        if not table.settings[k].transition.stays or k == shown[-1] or len(pile) == MOST_PILED:
             if len(pile) > 1:
                 found.append(tuple(pile))
             pile = []
     return found
 
 
-def pile_rests(output: Output, table: SlideTable, shown: tuple[int, ...]) -> dict[int, Rest]:
-    """Return where each print lies, by its row; slides without a photo, and groups, lie as they are."""
-    aspect, rests = float(output.aspect), dict[int, Rest]()
-    if not any(table.piled):
-        return rests
+def pile_rests(output: Output, table: SlideTable, pile: tuple[int, ...]) -> dict[int, Rest]:
+    """Return where each print of a pile lies, by its row; slides without a photo, and groups, lie as they are."""
+    rows = [table.rows_of(k)[0] for k in pile if len(table.rows_of(k)) == 1]
+    prints = [_laid(output, table, row, table.settings[pile[0]].transition) for row in rows]
     overlays = output.zones.as_zones().overlay_boxes()
-    for pile in piles(table, shown):
-        rows = [table.rows_of(k)[0] for k in pile if len(table.rows_of(k)) == 1]
-        prints = [_laid(output, table, row, table.settings[pile[0]].transition) for row in rows]
-        rests |= dict(zip(rows, solved_rests(prints, aspect, overlays), strict=True))
-    return rests
+    return dict(zip(rows, solved_rests(prints, float(output.aspect), overlays), strict=True))
 
 
 def _laid(output: Output, table: SlideTable, row: int, joint: object) -> Laid:

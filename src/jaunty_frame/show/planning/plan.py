@@ -24,7 +24,7 @@ from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of
-from jaunty_frame.show.planning.piles import pile_rests
+from jaunty_frame.show.planning.piles import pile_rests, piles
 from jaunty_frame.show.planning.readability import help_wanted, helped
 from jaunty_frame.show.planning.slide_table import SlideTable
 
@@ -172,7 +172,7 @@ class Plan:
         if mount is None or mount == PLAIN_MOUNT:
             slot = self.table.slot_of(row, float(self.output.aspect))
             return PLAIN if slot == WHOLE_FRAME else Mounting(PLAIN_MOUNT, slot, slot)
-        rest = self.rests.get(row)
+        rest = self.rest(row)
         wanted = self._help(row) if by_itself else None
         if wanted is not None:
             found = mounting_of(self.output, self.table, row, helped(mount, wanted), self.stations[row], by_itself)
@@ -195,12 +195,25 @@ class Plan:
         )
         return help_wanted(photo, seen, rectangle, fill, picture, float(self.output.aspect))
 
-    @property
-    def rests(self) -> dict[int, Rest]:
-        """Where the prints of piles lie, by row."""
-        if "rests" not in self.memo:
-            self.memo["rests"] = pile_rests(self.output, self.table, self.shown)
-        return self.memo["rests"]
+    def pile_of(self, k: int) -> tuple[int, ...]:
+        """Return the slides of the pile that slide ``k`` lies in, from the lowest up; none where it is in no pile."""
+        if not self.table.piled[k]:
+            return ()
+        if "piles" not in self.memo:
+            self.memo["piles"] = {one: pile for pile in piles(self.table, self.shown) for one in pile}
+        found: tuple[int, ...] = self.memo["piles"].get(k, ())
+        return found
+
+    def rest(self, row: int) -> Rest | None:
+        """Return where the print of a row lies in its pile, None where it is in none."""
+        pile = self.pile_of(int(self.table.slide_of[row]))
+        if not pile:
+            return None
+        key = "rests", pile[0]
+        if key not in self.memo:
+            self.memo[key] = pile_rests(self.output, self.table, pile)
+        found: Rest | None = self.memo[key].get(row)
+        return found
 
     def piece_aspect(self, row: int) -> float:
         """Return the aspect, as seen, of what the window of a row is mapped onto."""

@@ -14,14 +14,12 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
-from jaunty_frame.core.mounts.arrangements import Member, solved_slots
+from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
-from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.model import HouseRules, Project, Slide
 from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of, shape_of
-from jaunty_frame.document.transitions.pile import Pile
 
 # How much the shape of a place may differ from its photo's that is shown whole in it.
 _WHOLE = 1e-6
@@ -60,7 +58,7 @@ class SlideTable:
     """Of each slide, whether it lies in a pile."""
     has_mounts: bool
     """Whether any photo may be seen in another rectangle than the whole frame, set off by itself aside."""
-    slots: dict[tuple[int, float], tuple[Window, ...]]
+    slots: dict[tuple[int, float], tuple[Window, ...] | None]
     """Places of the photos of groups that were solved before, by slide and aspect of the frame."""
 
     def mount_of(self, row: int, output_id: str, frame_aspect: float) -> Mount | None:
@@ -68,22 +66,16 @@ class SlideTable:
         k = int(self.slide_of[row])
         own = self.slides[k].in_output(output_id)
         mount = (own.mount if own else None) or self.settings[k].mount
-        if mount is None and self.piled[k]:
+        if mount is not None:
+            return mount
+        if self.piled[k]:
             return PILED
-        if mount is None and self.is_inset(row):
+        if self.slides[k].exhibit.lies_over(row - int(self.first_row[k])):
             return INSET
-        if mount is None and self.rules.set_off and self.is_whole_in_group(row, frame_aspect):
-            return TOGETHER
-        return mount
+        return TOGETHER if self.rules.set_off and self._is_whole_in_its_place(row, frame_aspect) else None
 
-    def is_inset(self, row: int) -> bool:
-        """Return whether a photo is set over another one of its group."""
-        k = int(self.slide_of[row])
-        exhibit = self.slides[k].exhibit
-        return isinstance(exhibit, GroupExhibit) and exhibit.arrangement == "inset" and row > self.first_row[k]
-
-    def is_whole_in_group(self, row: int, frame_aspect: float) -> bool:
-        """Return whether the photos of a group are shown whole, with the fill about them."""
+    def _is_whole_in_its_place(self, row: int, frame_aspect: float) -> bool:
+        """Return whether a photo that shares the frame with others is shown whole, with the fill about it."""
         slot = self.slot_of(row, frame_aspect)
         aspect = self.photo_size[row, 0] / self.photo_size[row, 1]
         return slot is not WHOLE_FRAME and bool(abs(slot.w * frame_aspect / slot.h / aspect - 1) < _WHOLE)
@@ -91,16 +83,15 @@ class SlideTable:
     def slot_of(self, row: int, frame_aspect: float) -> Window:
         """Return the part of the frame that a photo has to itself: all of it, but in groups."""
         k = int(self.slide_of[row])
-        exhibit = self.slides[k].exhibit
-        if not isinstance(exhibit, GroupExhibit):
+        if len(self.rows_of(k)) < 2:
             return WHOLE_FRAME
         key = k, frame_aspect
         if key not in self.slots:
-            members = [self._member(one) for one in self.rows_of(k)]
-            self.slots[key] = solved_slots(
-                members, frame_aspect, exhibit.arrangement, exhibit.gap, exhibit.corner, exhibit.inset
+            self.slots[key] = self.slides[k].exhibit.places(
+                [self._member(one) for one in self.rows_of(k)], frame_aspect
             )
-        return self.slots[key][row - int(self.first_row[k])]
+        places = self.slots[key]
+        return WHOLE_FRAME if places is None else places[row - int(self.first_row[k])]
 
     def _member(self, row: int) -> Member:
         width, height = self.photo_size[row]
@@ -210,7 +201,7 @@ def _moves(settings: tuple[Settings, ...], slide_of: NDArray[np.intp], piled: tu
 
 def _piled(settings: tuple[Settings, ...]) -> tuple[bool, ...]:
     """Return which slides lie in a pile: it begins with the one that another comes to lie on."""
-    piles = [isinstance(own.transition, Pile) for own in settings]
+    piles = [own.transition.stays for own in settings]
     if not any(piles):
         return (False,) * len(settings)
     before = [False, *piles[:-1]]

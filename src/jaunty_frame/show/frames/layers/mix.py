@@ -4,8 +4,7 @@ from typing import NamedTuple
 
 from jaunty_frame.core.painting.surface import FrameFormat
 from jaunty_frame.document.transition import PhotoTransition, Transition
-from jaunty_frame.show.frames.layers.fill import FillLayer
-from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
+from jaunty_frame.show.frames.layers.layer import Layer, Layers, Source, sources_of
 
 
 class Mix(NamedTuple):
@@ -26,7 +25,7 @@ class MixOverFill(NamedTuple):
     fills : of the old slide and the new one; below, above : what the slides show but their fills.
     """
 
-    fills: tuple[FillLayer, FillLayer]
+    fills: tuple[Layer, Layer]
     below: Layers
     above: Layers
     transition: PhotoTransition

@@ -16,12 +16,14 @@ class Print(NamedTuple):
     """How a print lies in the frame at an instant.
 
     piece : what the window is mapped onto, in fractions of the frame; seen : corners, in short sides of the frame, of
-    what is seen of the photo (``core.mounts.outline``); turn : about the middle of the piece.
+    what is seen of the photo (``core.mounts.outline``); see_through : whether something is seen through the photo; turn
+    : about the middle of the piece.
     """
 
     mount: Mount
     piece: Window
     seen: tuple[tuple[float, float], ...]
+    see_through: bool
     turn: Turn = STRAIGHT
 
 

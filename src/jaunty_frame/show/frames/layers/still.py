@@ -4,7 +4,8 @@ from typing import NamedTuple
 
 from jaunty_frame.core.painting.surface import FrameFormat
 from jaunty_frame.show.frames.layers.fill import FillLayer
-from jaunty_frame.show.frames.layers.layer import Layer, Layers, Source
+from jaunty_frame.show.frames.layers.layer import Layer, Layers, Source, sources_of
+from jaunty_frame.show.frames.layers.mix import Mix
 
 
 class StillReady(NamedTuple):
@@ -42,9 +43,16 @@ def without_fills(layers: Layers) -> Layers:
     for layer in layers:
         if isinstance(layer, Still):
             apart += without_fills(layer.layers)
-        elif not isinstance(layer, FillLayer):
+        elif not _is_fill(layer):
             apart.append(layer)
     return tuple(apart)
+
+
+def _is_fill(layer: Layer) -> bool:
+    """Return whether a layer is a fill, or one on its way to another."""
+    if isinstance(layer, Mix):
+        return all(map(_is_fill, (*layer.below, *layer.above)))
+    return isinstance(layer, FillLayer)
 
 
 class Faded(NamedTuple):
@@ -54,4 +62,4 @@ class Faded(NamedTuple):
     share: float
 
     def sources(self, frame: FrameFormat) -> tuple[Source, ...]:
-        return tuple(dict.fromkeys(source for layer in self.layers for source in layer.sources(frame)))
+        return sources_of(self.layers, frame)

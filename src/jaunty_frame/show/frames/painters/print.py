@@ -49,19 +49,16 @@ class _Geometry:
         """Pixels of a short side across and down."""
         return self.unit_x * self.frame.width, self.unit_y * self.frame.height
 
-    def outline(self, grown: float, foot: float = 1.0, corners: float | None = None) -> FloatArray:
-        """Return the photo's outline moved outwards, in pixels. corners : the radius, None = by the mount."""
-        flat = grown_outline(self._flat, grown, foot) if grown else self._flat
-        return self._placed(rounded(flat, self._radius(grown) if corners is None else corners))
+    def outline(self, grown: float, foot: float = 1.0) -> FloatArray:
+        """Return the photo's outline moved outwards, in pixels."""
+        flat = rounded(grown_outline(self._flat, grown, foot) if grown else self._flat, self._radius(grown))
+        return mapped(flat, self._scale if self.turned is None else self._scale @ self.turned)
 
     def _radius(self, grown: float) -> float:
         if self.mount.piece == "circle":
             return _ROUND
         # CSS Backgrounds 3, section 5.2: the inner radius is the outer one less the border.
         return max(self.mount.corners - self.mount.border + grown, 0.0) if self.mount.corners else 0.0
-
-    def _placed(self, flat: FloatArray) -> FloatArray:
-        return mapped(flat, self._scale if self.turned is None else self._scale @ self.turned)
 
     def to_flat(self) -> FloatArray:
         """Return the matrix (3, 3) from the frame's pixels to the pixels that a flat print has."""
@@ -101,31 +98,30 @@ def paint_ground(surface: Surface, layer: GroundLayer, brush: Brush) -> None:
     mount, geometry = of.mount, _Geometry(of, brush.frame)
     if len(of.seen) < 3:
         return
+    # Under a photo with a soft edge, or one that is seen through, all is seen.
+    hides = not (mount.softness or of.see_through)
     outer = geometry.outline(mount.border, mount.foot)
     short_x, short_y = geometry.short_px
     if mount.shadow:
         angle, distance = radians(mount.shadow_direction), mount.shadow_distance
         shift = np.array([sin(angle) * distance * short_x, -cos(angle) * distance * short_y])
         sigma = mount.shadow_blur / 2 * short_x, mount.shadow_blur / 2 * short_y
-        # Where the photo's edge is soft, what lies under it is seen.
-        covering = _Covering(outer, surface) if mount.border or not mount.softness else None
+        covering = _Covering(outer, surface) if hides or mount.border else None
         paint_shadow(surface, outer + shift, sigma, parse_colour(mount.shadow_colour), mount.shadow, covering)
-    colour = _one_colour(mount.border_colour, brush.frame)
+    line = _one_colour(mount.line_colour, brush.frame)
     if mount.border:
         sources = layer.sources(brush.frame)
-        planes = brush.ready[sources[0]] if sources else colour
-        photo = None if mount.softness else _Covering(geometry.outline(0.0), surface)
+        planes = brush.ready[sources[0]] if sources else _one_colour(mount.border_colour, brush.frame)
+        photo = _Covering(geometry.outline(0.0), surface) if hides else None
         fill_covering(surface, planes, _Covering(outer, surface), photo)
         if mount.line:
             gap = min(mount.line_gap, max(mount.border - mount.line, 0.0))
             beyond, within = (geometry.outline(length) for length in (gap + mount.line, gap))
-            fill_covering(surface, _one_colour(mount.line_colour, brush.frame), _Covering(beyond, surface))
+            fill_covering(surface, line, _Covering(beyond, surface), photo)
             if gap:
-                fill_covering(surface, planes, _Covering(within, surface))
+                fill_covering(surface, planes, _Covering(within, surface), photo)
     elif mount.line:
-        fill_covering(
-            surface, _one_colour(mount.line_colour, brush.frame), _Covering(geometry.outline(mount.line), surface)
-        )
+        fill_covering(surface, line, _Covering(geometry.outline(mount.line), surface))
 
 
 def _one_colour(code: str, frame: FrameFormat) -> tuple[Pixels, ...]:
