@@ -1,9 +1,12 @@
 """What is seen where the photo does not cover the frame; the kinds are in ``fills``, their painters in ``core``."""
 
-from typing import Annotated, ClassVar, Literal
+from collections.abc import Mapping
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field
 
+from jaunty_frame.core.colouring.treatment import Treatment
+from jaunty_frame.core.painting.colour import parse_colour
 from jaunty_frame.document.kinds import Kind, Kinds
 from jaunty_frame.document.values import Colour, Share, Shown
 
@@ -20,8 +23,13 @@ class Fill(Kind):
 
     @property
     def picture(self) -> str | None:
-        """The id of the photo that it is made of; None = the slide's own. One that is gone stands for it too."""
+        """The id of the photo that it is made of, which is its field ``photo``; None = the slide's own. One that is
+        gone stands for it too."""
         return None
+
+    def renamed(self, photos: Mapping[str, str]) -> Self:
+        """Return it with another id for its picture; one that is not named stays."""
+        return self if self.picture is None else self.changed(photo=photos.get(self.picture, self.picture))
 
     @property
     def made_of_photo(self) -> bool:
@@ -55,6 +63,12 @@ class PictureFill(DriftingFill):
     saturation: Annotated[Amount, Shown("Saturation", " %", 0.05)] = 1.0
     wash: Annotated[Colour, Shown("Wash colour")] = "#000000"
     washed: Annotated[Share, Shown("Wash", " %", 0.05)] = 0.0
+
+    @property
+    def treatment(self) -> Treatment:
+        """What is done to the picture."""
+        wash = parse_colour(self.wash)
+        return Treatment(self.enlarged, self.blur, self.brightness, self.saturation, wash, self.washed)
 
     @property
     def made_of_photo(self) -> bool:

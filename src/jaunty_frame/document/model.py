@@ -4,7 +4,7 @@ Boxes and windows are fractions of the upright photo: after its EXIF orientation
 before straightening. ``None`` in a slide means "as the house rules say" (``document.settings`` answers what holds).
 """
 
-from collections.abc import Container, Iterable
+from collections.abc import Container, Iterable, Mapping
 from fractions import Fraction
 from itertools import pairwise
 from typing import Annotated, Any, Literal, Self
@@ -90,6 +90,25 @@ class Slide(Value):
     def in_output(self, output_id: str) -> InOutput | None:
         """Return what it has of its own in an output."""
         return next((own for own in self.in_outputs if own.output == output_id), None)
+
+    @property
+    def fills(self) -> tuple[Fill, ...]:
+        """All fills that it says: its own, those of single outputs and of instants."""
+        said = (self.fill, *(one.fill for one in self.in_outputs), *(one.fill for one in self.instants))
+        return tuple(fill for fill in said if fill is not None)
+
+    def renamed(self, photos: Mapping[str, str]) -> Self:
+        """Return it with other ids for the photos that it shows, and for the pictures of its fills."""
+
+        def of(fill: Fill | None) -> Fill | None:
+            return None if fill is None else fill.renamed(photos)
+
+        return self.changed(
+            exhibit=self.exhibit.renamed(photos),
+            fill=of(self.fill),
+            in_outputs=tuple(one.changed(fill=of(one.fill)) for one in self.in_outputs),
+            instants=tuple(one.changed(fill=of(one.fill)) for one in self.instants),
+        )
 
     def with_outputs(self, kept: Container[str]) -> Self:
         """Return it without what it says of other outputs than those kept."""
@@ -295,9 +314,18 @@ class Project(Value):
         return any(one.slide == slide_id and one.output == output_id for one in self.hand_set)
 
     def photos_of(self, slides: Iterable[Slide]) -> tuple[Photo, ...]:
-        """Return the photos that ``slides`` show, each once, in their order."""
-        by_id = {photo.id: photo for photo in self.photos}
-        return tuple(by_id[name] for name in dict.fromkeys(name for slide in slides for name in slide.exhibit.photos))
+        """Return the photos that ``slides`` show, and the pictures of their own fills, each once, in their order."""
+        by_id, names = {photo.id: photo for photo in self.photos}, list[str | None]()
+        for slide in slides:
+            names += [*slide.exhibit.photos, *(fill.picture for fill in slide.fills)]
+        return tuple(by_id[name] for name in dict.fromkeys(names) if name in by_id)
+
+    def photos_seen(self, slides: Iterable[Slide]) -> tuple[Photo, ...]:
+        """Return all photos that are seen while ``slides`` are: pictures of the house rules' fills, too."""
+        rules = self.house_rules
+        pictures = {fill.picture for fill in (rules.fill, *(one.fill for one in rules.shapes)) if fill is not None}
+        shown = self.photos_of(slides)
+        return (*shown, *(photo for photo in self.photos if photo.id in pictures and photo not in shown))
 
 
 def build_models() -> None:

@@ -7,7 +7,8 @@ from skimage.color import rgb2lab
 
 from jaunty_frame.core.colouring.cielab import bgr_of, lab_of
 from jaunty_frame.core.colouring.dither import dithered
-from jaunty_frame.core.colouring.vignette import vignette_planes, vignette_share
+from jaunty_frame.core.colouring.treatment import vignette_share
+from jaunty_frame.core.colouring.vignette import vignette_planes
 from jaunty_frame.core.painting.surface import Coding, new_surface
 
 

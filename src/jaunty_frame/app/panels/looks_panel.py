@@ -121,7 +121,7 @@ class LooksPanel(SidePanel):
         slide = project.slide(slide_id)
         alone = project.changed(
             slides=(slide.with_outputs(()),),
-            photos=project.photos_of([slide]),
+            photos=project.photos_seen([slide]),
             outputs=(project.output(output_id),),
             hand_set=(),
             accepted=(),

@@ -1,8 +1,8 @@
 """From exact values to eight bits without steps: rounding is spread by a fixed pattern.
 
-The pattern is interleaved gradient noise (J. Jimenez, SIGGRAPH 2014 courses,
-from memory): neighbours differ much, so that what is smooth stays smooth to the eye. It is the same in every frame and
-leaves whole numbers as they are.
+The pattern is interleaved gradient noise (J. Jimenez, SIGGRAPH 2014 courses, from memory): neighbours differ
+much, so that what is smooth stays smooth to the eye. It is the same in every frame and leaves whole numbers as they
+are.
 """
 
 from functools import lru_cache
@@ -37,8 +37,7 @@ def dithered_fine(values: np.ndarray) -> Pixels:
     for start in range(0, values.shape[0], _TILE):
         band = values[start : start + _TILE].reshape(min(_TILE, values.shape[0] - start), -1)
         band += pattern[: len(band)]
-    shifted = values >> _FINE_BITS
-    return shifted.astype(np.uint8)
+    return (values >> _FINE_BITS).astype(np.uint8)
 
 
 @lru_cache(maxsize=16)

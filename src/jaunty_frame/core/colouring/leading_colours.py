@@ -15,12 +15,12 @@ SAMPLE_PX = 64
 """Pixels across that suffice."""
 _GROUPS = 5
 _ROUNDS = 40
-_STARTS = 3
+_STARTS = 4
 
 
 def colour_groups(colours: FloatArray, groups: int = _GROUPS) -> tuple[FloatArray, FloatArray]:
     """Return the centres (k, 3) and shares (k,) of groups of L*, a*, b* (N, 3), the largest first; k <= groups."""
-    starts = (_far_apart(colours, groups), *(_spread(colours, groups, seed) for seed in range(_STARTS)))
+    starts = (_spread(colours, groups, seed) for seed in range(_STARTS))
     centres, nearest = min(
         (_settled(colours, start) for start in starts), key=lambda found: _spread_of(colours, *found)
     )
@@ -71,16 +71,5 @@ def _spread(colours: FloatArray, count: int, seed: int) -> FloatArray:
     nearest = ((colours - colours[chosen[0]]) ** 2).sum(axis=1)
     while len(chosen) < count and nearest.max() > 0:
         chosen.append(int(rng.choice(len(colours), p=nearest / nearest.sum())))
-        nearest = np.minimum(nearest, ((colours - colours[chosen[-1]]) ** 2).sum(axis=1))
-    return colours[chosen].copy()
-
-
-def _far_apart(colours: FloatArray, count: int) -> FloatArray:
-    """Return different colours: the one nearest to the mean, then always the one farthest from all chosen."""
-    away = ((colours - colours.mean(axis=0)) ** 2).sum(axis=1)
-    chosen = [int(away.argmin())]
-    nearest = ((colours - colours[chosen[0]]) ** 2).sum(axis=1)
-    while len(chosen) < count and nearest.max() > 0:
-        chosen.append(int(nearest.argmax()))
         nearest = np.minimum(nearest, ((colours - colours[chosen[-1]]) ** 2).sum(axis=1))
     return colours[chosen].copy()

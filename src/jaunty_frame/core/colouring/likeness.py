@@ -10,6 +10,7 @@ import numpy as np
 
 from jaunty_frame.core.colouring.cielab import lab_of
 from jaunty_frame.core.geometry.windows import FloatArray
+from jaunty_frame.core.painting.colour import parse_colour
 
 ALIKE = 10.0
 MOST_ALIKE = 0.2
@@ -49,7 +50,7 @@ def quietest_help(photo: FloatArray, fill: FloatArray, may_wash: bool) -> Help |
         if alike_share(photo, fill * (1 - shadow * _AT_THE_EDGE)) <= MOST_ALIKE:
             return Help(shadow)
     for code in _BORDERS:
-        colour = np.tile(np.array([int(code[k : k + 2], 16) for k in (5, 3, 1)], float), (len(photo), 1))
+        colour = np.tile(np.array(parse_colour(code), float), (len(photo), 1))
         if max(alike_share(photo, colour), alike_share(fill, colour)) <= MOST_ALIKE:
             return Help(_SHADOWS[0], code)
     if not may_wash:

@@ -4,22 +4,12 @@ from math import ceil
 
 import numpy as np
 
+from jaunty_frame.core.colouring.treatment import vignette_share
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.surface import Surface
 
 _CELLS = 48
-
-
-def vignette_share(places: FloatArray, corners: FloatArray, strength: float) -> FloatArray:
-    """Return the share (...,) of its light that a vignette leaves at places (..., 2).
-
-    corners : (left, top), (right, bottom) of what is seen. With d the distance from its middle in half extents, by
-    which corners lie at sqrt 2 and are counted 1: 1 - strength * d^2 (3 - 2 d).
-    """
-    middle, half = corners.mean(axis=0), (corners[1] - corners[0]) / 2
-    d = np.minimum(np.hypot(*np.moveaxis((places - middle) / half, -1, 0)) / np.sqrt(2), 1.0)
-    return 1 - strength * d**2 * (3 - 2 * d)
 
 
 def vignette_planes(

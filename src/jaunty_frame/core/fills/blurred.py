@@ -4,7 +4,7 @@ import numpy as np
 
 from jaunty_frame.core.colouring.blurring import blurred_grid
 from jaunty_frame.core.colouring.planes import planes_of_grid
-from jaunty_frame.core.colouring.treatment import PLAIN_TREATMENT, Treatment, treated, vignette
+from jaunty_frame.core.colouring.treatment import PLAIN_TREATMENT, Treatment, darkened, treated
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.surface import FrameFormat
 
@@ -19,8 +19,6 @@ def blurred_fill(
     """
     grid, margin, r = blurred_grid(photo, frame, treatment)
     colours = treated(grid, treatment)
-    if darker:
-        x = (np.arange(grid.shape[1])[None] + 0.5 - margin[0]) * r
-        y = (np.arange(grid.shape[0])[:, None] + 0.5 - margin[1]) * r
-        colours = colours * vignette(x, y, frame, darker)[..., None]
-    return planes_of_grid(colours, r, margin, frame)
+    x = (np.arange(grid.shape[1])[None] + 0.5 - margin[0]) * r
+    y = (np.arange(grid.shape[0])[:, None] + 0.5 - margin[1]) * r
+    return planes_of_grid(darkened(colours, x, y, frame, darker), r, margin, frame)

@@ -5,7 +5,7 @@ from math import cos, pi, radians, sin
 import numpy as np
 
 from jaunty_frame.core.colouring.planes import MARGIN, coarse_grid, planes_of_grid
-from jaunty_frame.core.colouring.treatment import vignette
+from jaunty_frame.core.colouring.treatment import darkened
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.surface import FrameFormat
 
@@ -30,9 +30,7 @@ def gradient_fill(
     along = ((x * frame.pixel_aspect - wide / 2) * s - (y - high / 2) * c) / length + 0.5
     share = np.clip(along, 0, 1)[..., None].astype(np.float32)
     first, last = (np.array(colour, np.float32) for colour in colours)
-    grid = first + (last - first) * share
-    if darker:
-        grid = grid * vignette(x, y, frame, darker)[..., None]
+    grid = darkened(first + (last - first) * share, x, y, frame, darker)
     return planes_of_grid(grid, cell, (MARGIN, MARGIN), frame, cubic=False)
 
 

@@ -12,7 +12,7 @@ import numpy as np
 
 from jaunty_frame.core.colouring.blurring import blurred_grid
 from jaunty_frame.core.colouring.planes import EvenGrid, even_grid, quick_planes
-from jaunty_frame.core.colouring.treatment import Treatment, treated, vignette
+from jaunty_frame.core.colouring.treatment import Treatment, darkened, treated
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.surface import Coding, FrameFormat
@@ -21,6 +21,8 @@ LOOP_SECONDS = 24.0
 _CELLS = 150
 _LIGHT_CELLS = 40
 _WAVES = 24
+# How far a slope of 1 shifts what is seen, in short sides.
+_REFRACTION = 0.0107
 
 
 class Ground(NamedTuple):
@@ -42,13 +44,12 @@ def water_ground(grid: np.ndarray, frame: FrameFormat, size: float, darker: floa
     """Return what lies under water. grid : (rows, columns, 3) of ``water_grid``'s shape; size : of the waves, 1 =
     plain."""
     x, y = water_grid(frame)
-    if darker:
-        grid = grid * vignette(x, y, frame, darker)[..., None]
-    short = min(frame.width, frame.height)
+    at_x, at_y = _in_short_sides(x, y, frame)
     directions, lengths, turns, phases = _waves()
     k = 2 * np.pi / (lengths * size)
-    across = np.exp(1j * (k * np.cos(directions))[:, None] * (x - frame.width / 2) / short)
-    down = np.exp(1j * ((k * np.sin(directions))[:, None] * (y.T - frame.height / 2) / short + phases[:, None]))
+    across = np.exp(1j * (k * np.cos(directions))[:, None] * at_x)
+    down = np.exp(1j * ((k * np.sin(directions))[:, None] * at_y.T + phases[:, None]))
+    grid = darkened(grid, x, y, frame, darker)
     return Ground(grid, across.astype(np.complex64), down.astype(np.complex64), turns)
 
 
@@ -73,7 +74,7 @@ def water(ground: Ground, seconds: float, strength: float, frame: FrameFormat) -
     # Where the surface is hollow light is spread, where it is full it is gathered.
     gathered = np.imag((down * np.sqrt(lengths.min() / lengths).astype(np.float32)) @ ground.across)
     rows, columns = slope_x.shape
-    reach = np.float32(strength * 1.6)
+    reach = np.float32(strength * _REFRACTION * _CELLS)
     place_x = np.arange(columns, dtype=np.float32)[None] + reach * slope_x
     place_y = np.arange(rows, dtype=np.float32)[:, None] + reach * slope_y
     seen = cv2.remap(ground.grid, place_x, place_y, cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
@@ -87,21 +88,26 @@ def wandering_light(
 ) -> tuple[Pixels, ...]:
     """Return the planes of one colour (B, G, R) in which clouds of another wander, at ``seconds``."""
     x, y = even_grid(frame, _LIGHT_CELLS)
-    short = min(frame.width, frame.height)
+    at_x, at_y = _in_short_sides(x, y, frame)
     turn = 2 * np.pi * seconds / LOOP_SECONDS
     clouds = np.zeros((y.shape[0], x.shape[1]), np.float32)
     for kx, ky, times, phase, weight in _clouds():
-        across = np.exp(1j * kx * (x - frame.width / 2) * frame.pixel_aspect / short)
-        down = np.exp(1j * (ky * (y - frame.height / 2) / short + phase - times * turn))
+        across = np.exp(1j * kx * at_x)
+        down = np.exp(1j * (ky * at_y + phase - times * turn))
         clouds += np.float32(weight) * np.real(down * across).astype(np.float32)
     share = (0.5 + 0.5 * np.tanh(0.6 * clouds))[..., None].astype(np.float32)
     first, second = (np.array(colour, np.float32) for colour in colours)
     grid = first + (second - first) * share
-    if darker:
-        grid = grid * vignette(x, y, frame, darker)[..., None]
+    grid = darkened(grid, x, y, frame, darker)
     # Enlarged as a curve first: straight pieces between so few cells would be seen.
     rows, columns = water_grid(frame).shape
     return quick_planes(cv2.resize(grid, (columns, rows), interpolation=cv2.INTER_CUBIC), frame)
+
+
+def _in_short_sides(x: np.ndarray, y: np.ndarray, frame: FrameFormat) -> tuple[np.ndarray, np.ndarray]:
+    """Return places in a frame's pixels from its middle, in its short sides as seen."""
+    short = min(frame.width * frame.pixel_aspect, frame.height)
+    return (x - frame.width / 2) * frame.pixel_aspect / short, (y - frame.height / 2) / short
 
 
 @lru_cache(maxsize=1)

@@ -11,7 +11,7 @@ import numpy as np
 
 from jaunty_frame.core.colouring.planes import planes_of_pixels
 from jaunty_frame.core.colouring.texture_kinds import TEXTURES, Texture
-from jaunty_frame.core.colouring.treatment import vignette
+from jaunty_frame.core.colouring.treatment import darkened
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.surface import FrameFormat
@@ -27,9 +27,8 @@ def texture_fill(
 ) -> tuple[Pixels, ...]:
     """Return the planes of a texture. colour : B, G, R; relief : 0 flat, 1 plain; darker : strength of a vignette."""
     light = 1 + np.float32(_DEPTH * relief) * _light(texture, frame)
-    if darker:
-        x, y = np.arange(frame.width)[None] + 0.5, np.arange(frame.height)[:, None] + 0.5
-        light = light * vignette(x, y, frame, darker)
+    x, y = np.arange(frame.width)[None] + 0.5, np.arange(frame.height)[:, None] + 0.5
+    light = darkened(light, x, y, frame, darker)
     return planes_of_pixels(np.clip(light[..., None] * np.array(colour, np.float32), 0, 255), frame)
 
 

@@ -6,18 +6,20 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.errors import UsageError
 
 Pixels = NDArray[np.uint8]
 
 # ITU-R BT.709-6, section 3: luma coefficients; limited range 16..235 and 16..240.
 _KR, _KB = 0.2126, 0.0722
-_LUMA = np.array([_KB, 1.0 - _KR - _KB, _KR])
+LUMA = np.array([_KB, 1.0 - _KR - _KB, _KR])
+"""The grey of B, G, R; of linear light the relative luminance (IEC 61966-2-1)."""
 BT709_LIMITED = np.zeros((3, 4))
 """(3, 4): limited-range Y, Cb, Cr of (B, G, R, 1) with B, G, R in 0..255."""
-BT709_LIMITED[0, :3] = _LUMA * 219 / 255
-BT709_LIMITED[1, :3] = (np.array([1.0, 0.0, 0.0]) - _LUMA) / (2 * (1 - _KB)) * 224 / 255
-BT709_LIMITED[2, :3] = (np.array([0.0, 0.0, 1.0]) - _LUMA) / (2 * (1 - _KR)) * 224 / 255
+BT709_LIMITED[0, :3] = LUMA * 219 / 255
+BT709_LIMITED[1, :3] = (np.array([1.0, 0.0, 0.0]) - LUMA) / (2 * (1 - _KB)) * 224 / 255
+BT709_LIMITED[2, :3] = (np.array([0.0, 0.0, 1.0]) - LUMA) / (2 * (1 - _KR)) * 224 / 255
 BT709_LIMITED[:, 3] = 16, 128, 128
 
 _HEX = re.compile(r"#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})", re.ASCII | re.IGNORECASE)
@@ -30,6 +32,16 @@ def parse_colour(text: str) -> tuple[int, int, int]:
         raise UsageError(f"“{text}” is not a colour; write it as #rrggbb.")
     red, green, blue = (int(part, 16) for part in match.groups())
     return blue, green, red
+
+
+def linear_light(coded: FloatArray) -> FloatArray:
+    """Return linear light, 0..1, of sRGB-coded values, 0..1 (IEC 61966-2-1)."""
+    return np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
+
+
+def coded_light(linear: FloatArray) -> FloatArray:
+    """Return sRGB-coded values, 0..1, of linear light, 0..1 (IEC 61966-2-1)."""
+    return np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
 
 
 class Amounts(NamedTuple):

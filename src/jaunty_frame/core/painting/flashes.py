@@ -9,20 +9,16 @@ frame; whole frames change here, so that a quarter of the frame stands for it.)
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.colour import LUMA, Pixels, linear_light
 
 MOST_FLASHES = 3
 _CHANGE, _DARKER = 0.1, 0.8
 _AREA = 0.25
-# IEC 61966-2-1 and WCAG 2.2: B, G, R of linear light.
-_LUMINANCE = np.array([0.0722, 0.7152, 0.2126])
 
 
 def relative_luminance(picture: Pixels) -> FloatArray:
     """Return the relative luminance (H, W), 0..1, of a picture (H, W, 3 or 4), sRGB, B G R."""
-    coded = picture[..., :3] / 255
-    linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
-    return linear @ _LUMINANCE
+    return linear_light(picture[..., :3] / 255) @ LUMA
 
 
 def most_flashes(luminance: FloatArray, frames_a_second: int) -> tuple[int, int]:

@@ -30,9 +30,10 @@ def paste_slides(copied: CopiedSlides, at: int) -> Edit:
         for slide in copied.slides or _one_each(copied.photos):
             if not all(name in names for name in slide.exhibit.photos):
                 continue  # it lacks its photo
-            exhibit = slide.exhibit.renamed(names)
-            own = ids[slide.id] = free_slide_id(next(iter(exhibit.photos), exhibit.kind), [*slides, *fresh])
-            fresh.append(slide.with_outputs(outputs).changed(id=own, exhibit=exhibit))
+            slide = slide.renamed(names)
+            own = free_slide_id(next(iter(slide.exhibit.photos), slide.exhibit.kind), [*slides, *fresh])
+            ids[slide.id] = own
+            fresh.append(slide.with_outputs(outputs).changed(id=own))
         hand_set = [
             framing.changed(slide=ids[framing.slide])
             for framing in copied.hand_set

@@ -32,10 +32,10 @@ def ensure_exportable(project: Project, folder: Path, plans: Sequence[Plan]) -> 
     if empty:
         raise ExportError(f"All slides are left out of {', '.join(empty)}; show some there, or export the others.")
     shown = [slide for k, slide in enumerate(project.slides) if any(k in plan.shown for plan in plans)]
-    missing = [Path(p.path).name for p in project.photos_of(shown) if not resolved(p.path, folder).is_file()]
+    missing = [Path(p.path).name for p in project.photos_seen(shown) if not resolved(p.path, folder).is_file()]
     if missing:
         names = ", ".join(missing[:5]) + (f" and {len(missing) - 5} more" if len(missing) > 5 else "")
-        raise ExportError(f"Photos are missing: {names}. Put them back, or remove their slides.")
+        raise ExportError(f"Photos are missing: {names}. Put them back, or remove what shows them.")
 
 
 class Export(NamedTuple):

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
 from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.findings.finding import Remedy
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE
 from jaunty_frame.show.planning.area_names import area_name
@@ -35,7 +36,12 @@ class Facts:
     def __init__(self, plan: Plan, states: Mapping[str, PhotoState], flashes: Flashes | None = None) -> None:
         self.plan, self.flashes = plan, flashes or {}
         self._taken: dict[Callable[[Facts], FloatArray], FloatArray] = {}
-        self.states = [states.get(photo.id, PhotoState.PRESENT) for photo in plan.table.photos]
+        self._states = states
+        self.states = [self.state_of(photo) for photo in plan.table.photos]
+
+    def state_of(self, photo: Photo) -> PhotoState:
+        """Return what the disk says of a photo of the set; one that is not named is there."""
+        return self._states.get(photo.id, PhotoState.PRESENT)
 
     def once(self, measure: Callable[["Facts"], FloatArray]) -> FloatArray:
         """Return ``measure`` of these facts, which is taken once: for all rows, and again for the sentence of each."""

@@ -4,7 +4,9 @@ import numpy as np
 
 from jaunty_frame.core.colouring.likeness import Help, quietest_help
 from jaunty_frame.core.colouring.sketch import sampled, sketch_colours
+from jaunty_frame.core.colouring.treatment import treated
 from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.painting.colour import parse_colour
 from jaunty_frame.document.fill import ColouredFill, Fill, PictureFill
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo
@@ -53,17 +55,14 @@ def _fill_colours(fill: Fill, picture: Photo, places: FloatArray, frame_aspect: 
     """Return the colours (N, 3) of a fill at places in fractions of the frame."""
     if isinstance(fill, PictureFill):
         colours = sampled(sketch_colours(picture.sketch), _on_picture(fill.enlarged, picture, places, frame_aspect))
-        colours = colours * fill.brightness
-        grey = colours @ (0.0722, 0.7152, 0.2126)
-        colours = grey[:, None] + (colours - grey[:, None]) * fill.saturation
-        return np.clip(colours + (_bgr(fill.wash) - colours) * fill.washed, 0, 255)
+        return treated(colours, fill.treatment)
     if isinstance(fill, ColouredFill):
         if fill.colours == "of-the-photo":
             return np.tile(sketch_colours(picture.sketch).reshape(-1, 3).mean(axis=0), (len(places), 1))
-        return np.tile((_bgr(fill.first) + _bgr(fill.second)) / 2, (len(places), 1))
+        return np.tile((_colour(fill.first) + _colour(fill.second)) / 2, (len(places), 1))
     if fill.made_of_photo:
         return sampled(sketch_colours(picture.sketch), _on_picture(1.15, picture, places, frame_aspect))
-    return np.tile(_bgr(getattr(fill, "colour", "#000000")), (len(places), 1))
+    return np.tile(_colour(getattr(fill, "colour", "#000000")), (len(places), 1))
 
 
 def _on_picture(enlarged: float, picture: Photo, places: FloatArray, frame_aspect: float) -> FloatArray:
@@ -74,5 +73,5 @@ def _on_picture(enlarged: float, picture: Photo, places: FloatArray, frame_aspec
     return 0.5 + (places - 0.5) * seen
 
 
-def _bgr(code: str) -> FloatArray:
-    return np.array([int(code[k : k + 2], 16) for k in (5, 3, 1)], float)
+def _colour(code: str) -> FloatArray:
+    return np.array(parse_colour(code), float)

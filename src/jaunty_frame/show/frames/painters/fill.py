@@ -19,7 +19,7 @@ from jaunty_frame.core.painting.correction import corrected
 from jaunty_frame.core.painting.mapping import shifted_mapping, window_mapping
 from jaunty_frame.core.painting.placing import around, sample_planes
 from jaunty_frame.core.painting.surface import FrameFormat, Part, Surface, copy_planes, part_of
-from jaunty_frame.document.fill import ColouredFill, Fill, PictureFill
+from jaunty_frame.document.fill import ColouredFill, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.fills.gradient import GradientFill
@@ -43,10 +43,6 @@ class FillPainter(NamedTuple):
     make: Callable[[Any, Any, FrameFormat], Any]
     photo_width: Callable[[Any, float, FrameFormat], int] = lambda fill, aspect, frame: 0
     planes_at: Callable[[Any, Any, float, FrameFormat], Planes] = lambda made, fill, seconds, frame: made
-
-
-def _treatment(fill: PictureFill) -> Treatment:
-    return Treatment(fill.enlarged, fill.blur, fill.brightness, fill.saturation, parse_colour(fill.wash), fill.washed)
 
 
 def _under_water(fill: WaterFill) -> Treatment:
@@ -74,9 +70,9 @@ def _water_ground(fill: WaterFill, photo: Pixels | None, frame: FrameFormat) -> 
 
 _OF_PICTURE = FillPainter(
     lambda fill, photo, frame: (
-        plain_fill((0, 0, 0), frame) if photo is None else blurred_fill(photo, frame, _treatment(fill), fill.vignette)
+        plain_fill((0, 0, 0), frame) if photo is None else blurred_fill(photo, frame, fill.treatment, fill.vignette)
     ),
-    lambda fill, aspect, frame: photo_width_wanted(aspect, frame, _treatment(fill)),
+    lambda fill, aspect, frame: photo_width_wanted(aspect, frame, fill.treatment),
 )
 
 FILL_PAINTERS: dict[type[Fill], FillPainter] = {
