@@ -12,6 +12,15 @@ from jaunty_frame.document.values import EasingValue, Share, Shown, Value, Windo
 Shift = Annotated[float, Field(ge=-2.0, le=2.0, allow_inf_nan=False)]
 
 
+Scale = Annotated[float, Field(ge=0.05, le=3.0), Shown("Size", " %", 0.05)]
+Across = Annotated[Shift, Shown("Across", " %", 0.02)]
+Down = Annotated[Shift, Shown("Down", " %", 0.02)]
+AnyLean = Annotated[float, Field(ge=-180.0, le=180.0), Shown("Lean", "°", 1.0)]
+Yaw = Annotated[Depth, Shown("Yaw", "°", 1.0)]
+Pitch = Annotated[Depth, Shown("Pitch", "°", 1.0)]
+Opacity = Annotated[Share, Shown("Opacity", " %", 0.05)]
+
+
 class Instant(Value):
     """Values at a point of the time that a slide is seen; what is None there has the value that it has on the way.
 
@@ -20,15 +29,15 @@ class Instant(Value):
     pitch : in place of the mount's; opacity : of photos; fill : comes by itself on the way from the instant before.
     """
 
-    at: Annotated[Share, Shown("At", " %", 0.01)]
-    easing: Annotated[EasingValue, Shown("Easing")] = EASE_IN_OUT
-    scale: Annotated[float, Field(ge=0.05, le=3.0), Shown("Size", " %", 0.05)] | None = None
-    across: Annotated[Shift, Shown("Across", " %", 0.02)] | None = None
-    down: Annotated[Shift, Shown("Down", " %", 0.02)] | None = None
-    lean: Annotated[float, Field(ge=-180.0, le=180.0), Shown("Lean", "°", 1.0)] | None = None
-    yaw: Annotated[Depth, Shown("Yaw", "°", 1.0)] | None = None
-    pitch: Annotated[Depth, Shown("Pitch", "°", 1.0)] | None = None
-    opacity: Annotated[Share, Shown("Opacity", " %", 0.05)] | None = None
+    at: Share
+    easing: EasingValue = EASE_IN_OUT
+    scale: Scale | None = None
+    across: Across | None = None
+    down: Down | None = None
+    lean: AnyLean | None = None
+    yaw: Yaw | None = None
+    pitch: Pitch | None = None
+    opacity: Opacity | None = None
     fill: Annotated[Fill, FILLS] | None = None
 
 
@@ -45,13 +54,13 @@ class WindowInstant(Value):
 class Pose(Value):
     """All values at one point in time, as they are edited."""
 
-    scale: Annotated[float, Field(ge=0.05, le=3.0), Shown("Size", " %", 0.05)] = 1.0
-    across: Annotated[Shift, Shown("Across", " %", 0.02)] = 0.0
-    down: Annotated[Shift, Shown("Down", " %", 0.02)] = 0.0
-    lean: Annotated[float, Field(ge=-180.0, le=180.0), Shown("Lean", "°", 1.0)] = 0.0
-    yaw: Annotated[Depth, Shown("Yaw", "°", 1.0)] = 0.0
-    pitch: Annotated[Depth, Shown("Pitch", "°", 1.0)] = 0.0
-    opacity: Annotated[Share, Shown("Opacity", " %", 0.05)] = 1.0
+    scale: Scale = 1.0
+    across: Across = 0.0
+    down: Down = 0.0
+    lean: AnyLean = 0.0
+    yaw: Yaw = 0.0
+    pitch: Pitch = 0.0
+    opacity: Opacity = 1.0
 
 
 POSE_FIELDS = tuple(Pose.model_fields)

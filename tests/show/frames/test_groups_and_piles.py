@@ -9,7 +9,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
-from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_on_group, take_apart
+from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_exhibit, take_apart
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.photos import remove_photos, show_photos
 from jaunty_frame.document.edits.slides import leave_out
@@ -66,7 +66,7 @@ class Groups(PrintCase):
         project = add_to_slide(first.id, [other]).apply(self.project)
         self.assertIsInstance(project.slide(first.id).exhibit, GroupExhibit)
         self.assertIs(add_to_slide(first.id, [other]).apply(project), project)
-        inset = set_on_group(first.id, arrangement="inset").apply(project)
+        inset = set_exhibit(first.id, project.slide(first.id).exhibit.changed(arrangement="inset")).apply(project)
         plan = Planner().plans(inset)["320x180"]
         self.assertLess(plan.pieces[1][2], 0.5)
         self.assertGreater(plan.mounting(1).mount.border, 0)

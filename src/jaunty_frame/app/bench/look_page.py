@@ -14,21 +14,22 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
 from jaunty_frame.app.widgets.labelled import row_of
 from jaunty_frame.app.widgets.value_fields import ValueFields
-from jaunty_frame.document.edits.groups import set_on_group
+from jaunty_frame.document.edits.groups import set_exhibit
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.exhibits.group import GroupExhibit
+from jaunty_frame.document.exhibit import Exhibit
+from jaunty_frame.document.fields import editable_fields
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.mount import MOUNT_PARTS, Mount
 from jaunty_frame.show.frames.content import fill_alone, photo_alone, slide_content
 
-_FILL, _GROUP = "Fill", "Group"
+_FILL, _TOGETHER = "Fill", "Together"
 _SEEN = (("all", "Both"), ("fill", "Fill"), ("photo", "Photo"))
 _CONTENTS = {"all": slide_content, "fill": fill_alone, "photo": photo_alone}
 _BEYOND = 0.16
 
 
-def _parts(with_group: bool) -> list[tuple[str, str]]:
-    names = (_FILL, *MOUNT_PARTS, *((_GROUP,) if with_group else ()))
+def _parts(shared: bool) -> list[tuple[str, str]]:
+    names = (_FILL, *MOUNT_PARTS, *((_TOGETHER,) if shared else ()))
     return [(name, name) for name in names]
 
 
@@ -72,10 +73,10 @@ class LookPage(BenchPage):
             editor.chosen.connect(lambda value: self._set("Mount", mount=value))
             editor.settled.connect(cell.end_gesture)
             self._places[name] = self._scrolled(editor)
-        self.group = ValueFields(columns=2, sliders=True)
-        self.group.chosen.connect(self._set_group)
-        self.group.settled.connect(cell.end_gesture)
-        self._places[_GROUP] = self._scrolled(self.group)
+        self.exhibit = ValueFields(columns=2, sliders=True)
+        self.exhibit.chosen.connect(self._set_exhibit)
+        self.exhibit.settled.connect(cell.end_gesture)
+        self._places[_TOGETHER] = self._scrolled(self.exhibit)
         self.tool = PrintTool(cell, frame_view, lambda mount: self._set("Mount", mount=mount))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -99,7 +100,7 @@ class LookPage(BenchPage):
     def lay_out_beside(self, beside: bool) -> None:
         self.part.set_columns(3 if beside else 0)
         self.fill.kind_choice.set_columns(3 if beside else 4)
-        for fields in (self.fill.value_fields, self.group, *self.mounts.values()):
+        for fields in (self.fill.value_fields, self.exhibit, *self.mounts.values()):
             fields.set_columns(1 if beside else 2)
         for box in self._flipped:
             box.setDirection(QBoxLayout.Direction.TopToBottom if beside else QBoxLayout.Direction.LeftToRight)
@@ -137,13 +138,13 @@ class LookPage(BenchPage):
         self.back.setText("As the house rules" if not own else "As in the other outputs")
         photos = [(photo.id, photo.path.rsplit("/", 1)[-1]) for photo in cell.project.photos]
         exhibit = cell.slide.exhibit
-        is_group = isinstance(exhibit, GroupExhibit)
-        if len(self.part.options) != len(_parts(is_group)):
-            self.part.set_options(_parts(is_group))
-            if self.part.value == _GROUP:
+        shared = bool(editable_fields(type(exhibit)))
+        if len(self.part.options) != len(_parts(shared)):
+            self.part.set_options(_parts(shared))
+            if self.part.value == _TOGETHER:
                 self.show_part(_FILL)
-        if is_group:
-            self.group.show_value(exhibit)
+        if shared:
+            self.exhibit.show_value(exhibit)
         self.fill.offer_photos(photos)
         self.fill.show_value(cell.plan.fill(cell.position))
         for editor in self.mounts.values():
@@ -156,9 +157,8 @@ class LookPage(BenchPage):
             label = f"{label} in {self.cell.output.name}"
         self.cell.set_look(label, here_only, **fields)
 
-    def _set_group(self, exhibit: GroupExhibit) -> None:
-        fields = {name: getattr(exhibit, name) for name in ("arrangement", "gap", "inset", "corner")}
-        self.cell.apply(set_on_group(self.cell.slide_id, f"group-{self.cell.slide_id}-{self.cell.gesture}", **fields))
+    def _set_exhibit(self, exhibit: Exhibit) -> None:
+        self.cell.apply(set_exhibit(self.cell.slide_id, exhibit, f"exhibit-{self.cell.slide_id}-{self.cell.gesture}"))
 
     def _is_own(self, fields: dict[str, Fill | Mount]) -> bool:
         """Return whether the output has such a thing of its own already, which alone is seen here."""

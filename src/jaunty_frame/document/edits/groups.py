@@ -1,10 +1,10 @@
 """Edits that put photos together on one slide, and take them apart again."""
 
 from collections.abc import Sequence
-from typing import Any
 
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, with_slides
+from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.group import MOST_TOGETHER, GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import Project, Slide
@@ -62,13 +62,11 @@ def take_apart(slide_id: str) -> Edit:
     return Edit("Take apart", apply)
 
 
-def set_on_group(slide_id: str, merge: str = "", **fields: Any) -> Edit:
-    """Set the arrangement of a group, its gap, its insets."""
+def set_exhibit(slide_id: str, exhibit: Exhibit, merge: str = "") -> Edit:
+    """Show the same photos otherwise: in another arrangement, for example."""
 
     def changed(slide: Slide) -> Slide:
-        if slide.id != slide_id or not isinstance(slide.exhibit, GroupExhibit):
-            return slide
-        return slide.changed(exhibit=slide.exhibit.changed(**fields))
+        return slide.changed(exhibit=exhibit) if slide.id == slide_id else slide
 
     return Edit("Arrangement", lambda project: with_slides(project, changed), merge)
 
