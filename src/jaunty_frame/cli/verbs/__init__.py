@@ -1,1 +1,1 @@
-"""What can be asked for on the command line, one verb a module; each is a function ``run``."""
+"""What can be asked for on the command line, one verb a module, by what it is about; each is a function ``run``."""

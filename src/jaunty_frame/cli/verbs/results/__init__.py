@@ -1,0 +1,1 @@
+"""Verbs about what comes of it: plans, frames, videos, findings, cut lists."""
