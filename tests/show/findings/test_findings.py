@@ -7,10 +7,13 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.edits.accepted import accept, show_accepted_again
 from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.photos import add_photos, set_on_photo
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
+from jaunty_frame.document.fills.picture import OtherPictureFill
 from jaunty_frame.document.model import Accepted, HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
@@ -196,6 +199,24 @@ class FindingsTest(unittest.TestCase):
             finding = self.only(project, kind, {"p0": state})
             self.assertEqual((finding.severity, finding.remedy.name), (severity, remedy))
         self.only(project, "changed-photo", {"p0": PhotoState.CHANGED})
+
+    def test_the_lost_picture_of_a_fill_is_told_where_it_would_be_seen(self):
+        project = project_of(head(0.45), outputs=("square", "wide"), count=3)
+        slide = project.slides[0].id
+        states = {"p2": PhotoState.MISSING}
+        project = remove_slides([project.slides[2].id]).apply(project)
+        self.assertFalse(findings_of(project, states), "nothing shows it yet")
+        picture = OtherPictureFill(photo="p2")
+        in_one = set_in_output([slide], "wide", "x", fill=picture).apply(project)
+        finding = self.only(in_one, "missing-picture", states)
+        self.assertEqual((finding.slide, finding.output, finding.severity), (1, "wide", Severity.SEVERE))
+        self.assertIn("p2.jpg, the picture of its fill, cannot be shown", finding.sentence)
+        self.assertFalse(findings_of(in_one), "it is there")
+        by_rule = set_for_all("x", fill=picture).apply(project)
+        found = [one for one in findings_of(by_rule, states) if one.kind == "missing-picture"]
+        self.assertEqual(
+            {(one.slide, one.output) for one in found}, {(k, o) for k in (1, 2) for o in ("square", "wide")}
+        )
 
     def test_the_most_severe_come_first(self):
         project = project_of(head(0.05), head(0.85), outputs=("tall", "square"), count=3, placement="cover")
