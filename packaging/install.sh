@@ -20,7 +20,7 @@ install -m 644 packaging/$id.desktop "$share/applications/"
 install -m 644 packaging/$id.xml "$share/mime/packages/"
 install -m 644 packaging/$id.metainfo.xml "$share/metainfo/"
 install -m 644 src/jaunty_frame/app/assets/mark.svg "$share/icons/hicolor/scalable/apps/$id.svg"
-install -m 644 LICENSE src/jaunty_frame/app/assets/fonts/LICENSE-Inter.txt \
+install -m 644 LICENSE src/jaunty_frame/media/fonts/LICENSE-*.txt \
     src/jaunty_frame/app/assets/icons/LICENSE-Lucide.txt "$share/licenses/jaunty-frame/"
 if [ -z "$destination" ]; then
     command -v update-mime-database >/dev/null && update-mime-database "$share/mime" || true

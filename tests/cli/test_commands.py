@@ -214,7 +214,7 @@ class Commands(CommandCase):
 
     def test_the_schema_is_json(self):
         _, out, _ = self.run_program("schema")
-        self.assertEqual(json.loads(out)["properties"]["version"], {"const": 4})
+        self.assertEqual(json.loads(out)["properties"]["version"], {"const": 5})
 
     def test_help_needs_no_display_and_names_every_command(self):
         environment = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}

@@ -35,7 +35,9 @@ class Shipped(unittest.TestCase):
 
     def test_fonts_and_icons_come_with_their_licences(self):
         assets = ROOT / "src/jaunty_frame/app/assets"
-        self.assertIn("OFL", (assets / "fonts/LICENSE-Inter.txt").read_text())
+        fonts = ROOT / "src/jaunty_frame/media/fonts"
+        for font in [*fonts.glob("*.ttf"), *fonts.glob("*.otf")]:
+            self.assertIn("OFL", (fonts / f"LICENSE-{font.stem.split('-')[0]}.txt").read_text(), font.name)
         self.assertIn("ISC", (assets / "icons/LICENSE-Lucide.txt").read_text())
 
     def test_no_registry_addresses(self):

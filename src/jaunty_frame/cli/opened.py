@@ -14,6 +14,7 @@ from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.findings.facts import PhotoState
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.planner import Planner
@@ -38,7 +39,7 @@ class Opened:
         chosen = [self.project.output(name).id for name in ids] if ids else [o.id for o in self.project.outputs]
         if not chosen:
             raise JauntyError("The project has no outputs; add one first.")
-        plans = Planner().plans(self.project)
+        plans = Planner(fonts()).plans(self.project)
         return [plans[output_id] for output_id in dict.fromkeys(chosen)]
 
 

@@ -15,6 +15,8 @@ VERBS = {
     "outputs": "jaunty_frame.cli.verbs.project.outputs",
     "title": "jaunty_frame.cli.verbs.project.title",
     "group": "jaunty_frame.cli.verbs.slides.group",
+    "words": "jaunty_frame.cli.verbs.slides.words",
+    "emblem": "jaunty_frame.cli.verbs.slides.emblem",
     "order": "jaunty_frame.cli.verbs.slides.order",
     "fit": "jaunty_frame.cli.verbs.slides.fit",
     "beats": "jaunty_frame.cli.verbs.slides.beats",

@@ -40,14 +40,19 @@ from jaunty_frame.document.values import (
     Value,
     WindowValue,
 )
+from jaunty_frame.document.words import CAPTION_STYLE, CREDIT_STYLE, TITLE_STYLE, Emblem, TypeStyle, Words
 from jaunty_frame.errors import UsageError
 
 MAX_SLIDES = 5000
 MAX_OUTPUTS = 64
 LONGEST_SIDE = 8192
 
+MOST_WORDS = 40
+"""On one slide."""
+MOST_EMBLEMS = 40
+
 FORMAT = "jaunty-frame"
-VERSION = 4
+VERSION = 5
 
 AnyExhibit = Annotated[Exhibit, EXHIBITS]
 AnyFill = Annotated[Fill, FILLS]
@@ -83,6 +88,8 @@ class Slide(Value):
     transition: AnyTransition | None = None
     instants: Annotated[tuple[Instant, ...], Field(max_length=MOST_INSTANTS)] = ()
     """In the order of their times."""
+    words: Annotated[tuple[Words, ...], Field(max_length=MOST_WORDS)] = ()
+    """From back to front."""
     in_outputs: tuple[InOutput, ...] = ()
     left_out: tuple[Identifier, ...] = ()
     """The ids of the outputs that do not show it."""
@@ -114,15 +121,17 @@ class Slide(Value):
         """Return it without what it says of other outputs than those kept."""
         left_out = tuple(name for name in self.left_out if name in kept)
         in_outputs = tuple(own for own in self.in_outputs if own.output in kept)
-        if len(left_out) == len(self.left_out) and len(in_outputs) == len(self.in_outputs):
+        words = tuple(one.with_outputs(kept) for one in self.words)
+        if (left_out, in_outputs, words) == (self.left_out, self.in_outputs, self.words):
             return self
-        return self.changed(left_out=left_out, in_outputs=in_outputs)
+        return self.changed(left_out=left_out, in_outputs=in_outputs, words=words)
 
     @model_validator(mode="after")
     def _instants_in_order(self) -> Self:
         times = [one.at for one in self.instants]
         if any(later - earlier <= SAME_INSTANT / 2 for earlier, later in pairwise(times)):
             raise ValueError("instants stand in the order of their times, each at its own")
+        _unique("words of a slide", [one.id for one in self.words])
         return self
 
     @property
@@ -215,6 +224,9 @@ class HouseRules(Value):
     fade_out: JointSeconds = Fraction(7, 10)
     fade_out_colour: Colour = "#000000"
     least_softness: Annotated[float, Field(ge=0.1, le=4.0)] = 0.75
+    title: TypeStyle = TITLE_STYLE
+    caption: TypeStyle = CAPTION_STYLE
+    credit: TypeStyle = CREDIT_STYLE
     shapes: tuple[ShapeRules, ...] = ()
 
     @model_validator(mode="after")
@@ -268,6 +280,8 @@ class Project(Value):
     hand_set: Annotated[tuple[HandSet, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
     accepted: Annotated[tuple[Accepted, ...], Field(max_length=MAX_SLIDES * 8), FailFast()] = ()
     looks: Annotated[tuple[Look, ...], Field(max_length=200), FailFast()] = ()
+    emblems: Annotated[tuple[Emblem, ...], Field(max_length=MOST_EMBLEMS), FailFast()] = ()
+    """Over all else, from back to front."""
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:
@@ -288,6 +302,12 @@ class Project(Value):
                 raise ValueError(
                     f"a hand-set framing belongs to {framing.slide} in {framing.output}, which is not there"
                 )
+        for emblem in self.emblems:
+            if emblem.photo not in photos:
+                raise ValueError(f"emblem {emblem.id} shows photo {emblem.photo}, which is not in the set")
+            if not (slides.issuperset(emblem.slides) and outputs.issuperset(emblem.left_out)):
+                raise ValueError(f"emblem {emblem.id} speaks of a slide or an output that is not there")
+        _unique("emblem", [emblem.id for emblem in self.emblems])
         _unique("look's name", [look.name for look in self.looks])
         _unique("hand-set framing", [(one.slide, one.output, one.member) for one in self.hand_set])
         return self
@@ -324,13 +344,14 @@ class Project(Value):
         """Return all photos that are seen while ``slides`` are: pictures of the house rules' fills, too."""
         rules = self.house_rules
         pictures = {fill.picture for fill in (rules.fill, *(one.fill for one in rules.shapes)) if fill is not None}
+        pictures |= {emblem.photo for emblem in self.emblems}
         shown = self.photos_of(slides)
         return (*shown, *(photo for photo in self.photos if photo.id in pictures and photo not in shown))
 
 
 def build_models() -> None:
     """Build anew what holds values that come in kinds; to be called when there are other kinds."""
-    for model in (Instant, Look, InOutput, Slide, ShapeRules, HouseRules, Project):
+    for model in (Instant, Words, Look, InOutput, Slide, ShapeRules, HouseRules, Project):
         model.model_rebuild(force=True)
 
 

@@ -6,10 +6,11 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StringConstraints, model_validator
 
 from jaunty_frame.core.colouring.sketch import DIGITS
+from jaunty_frame.core.colouring.tones import DIGITS as TONE_DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.core.subjects.area_kinds import AreaKind
-from jaunty_frame.document.values import Identifier, Share, Value, WindowValue, ensure_inside
+from jaunty_frame.document.values import Identifier, Share, ShortText, Value, WindowValue, ensure_inside
 
 MAX_KEEP_AREAS = 32
 # A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.
@@ -101,6 +102,11 @@ class Photo(Value):
     """Version of the finder that looked for keep areas; 0 = nobody has looked yet."""
     sketch: Annotated[str, StringConstraints(pattern=rf"^([0-9a-f]{{{DIGITS}}})?$")] = ""
     """Its colours (``core.colouring.sketch``), found with the keep areas; empty where nobody has looked yet."""
+    tones: Annotated[str, StringConstraints(pattern=rf"^([0-9a-f]{{{TONE_DIGITS}}})?$")] = ""
+    """How light and how busy its parts are (``core.colouring.tones``), likewise."""
+    author: ShortText = ""
+    licence: ShortText = ""
+    """For the credits; read from the file where it says so, or typed."""
     seems_turned: Annotated[int, Field(ge=0, le=3)] = 0
     """Quarter turns clockwise after which its people would stand upright, as it seems; found with the keep areas."""
 

@@ -170,6 +170,8 @@ class Bench(QWidget):
         self._give_room()
         page.entered(True)
         self._show_page_document()
+        if self.cell.exists:
+            self.reason.setText(self._reason())
 
     def _give_room(self) -> None:
         """Lay out for a page about the photo, or about the frame, which is large then: an upright one has the page's
@@ -189,7 +191,7 @@ class Bench(QWidget):
         self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
         page.lay_out_beside(not below)
         # Last: with the choices as high as below a frame, it would make the window higher.
-        self.canvas.setVisible(not page.about_frame)
+        self.canvas.setVisible(not page.about_frame and self.cell.has_photo)
 
     # -- what is shown
 
@@ -197,6 +199,7 @@ class Bench(QWidget):
         if slide_id != self.cell.slide_id:
             self.cell.member = 0
         self.cell.slide_id, self.cell.output_id = slide_id, output_id
+        self._offer_pages()
         self._give_room()
         self.show_document()
 
@@ -219,25 +222,43 @@ class Bench(QWidget):
             self.reason.setText("Choose a cell on the sheet, and its framing can be worked on here.")
             self.frame_view.clear()
             return
+        self._offer_pages()
         more = len(cell.chosen) - 1
         reach = f" and {more} more slides" if more > 0 else ""
-        close = ", a close-up" if cell.close_up else ""
+        close = ", a close-up" if cell.has_photo and cell.close_up else ""
         self.title.setText(f"Slide {cell.position + 1} in {cell.output.name}{close}{reach}")
-        self.reason.setText(" ".join(framing_reasons(cell.plan, cell.row)))
+        self.reason.setText(self._reason())
         count = len(cell.slide.exhibit.photos)
         cell.member = min(cell.member, count - 1)
         self.member.setVisible(count > 1)
         self.member.set_options([(k, f"Photo {k + 1}") for k in range(count)])
         self.member.show_value(cell.member)
         self._show_findings()
-        self._show_photo_image()
-        self.canvas.show_areas(cell.photo.keep_areas)
-        self.canvas.show_framing(self._framed())
-        self.canvas.show_hint(self._hint())
+        if cell.has_photo:
+            self._show_photo_image()
+            self.canvas.show_areas(cell.photo.keep_areas)
+            self.canvas.show_framing(self._framed())
+            self.canvas.show_hint(self._hint())
         self.scrub.show_instants([one.at for one in cell.slide.instants])
         self._show_page_document()
         self._show_frame()
         self.strip.show_document()
+
+    def _reason(self) -> str:
+        """Return why the photo is framed so, or the words stand so."""
+        cell, page = self.cell, self.pages.currentWidget()
+        said = page.reason() if isinstance(page, BenchPage) else ""
+        return said or (" ".join(framing_reasons(cell.plan, cell.row)) if cell.has_photo else "")
+
+    def _offer_pages(self) -> None:
+        """Offer the pages that have something to show of the slide."""
+        offered = [(name, entry.label) for name, entry in PAGES.items() if self.cell.has_photo or not entry.of_photo]
+        if offered == self.page_choice.options:
+            return
+        shown = self.page_choice.value
+        self.page_choice.set_options(offered)
+        if shown not in dict(offered):
+            self.show_page("words")
 
     def _show_findings(self) -> None:
         cell = self.cell
@@ -275,9 +296,15 @@ class Bench(QWidget):
 
     def _show_page_document(self) -> None:
         """Let the pages that were made show the cell."""
-        if self.cell.exists:
-            for page in self._pages.values():
-                page.show_document()
+        for page in self._pages_about():
+            page.show_document()
+
+    def _pages_about(self) -> list[BenchPage]:
+        """Return the pages that were made and have something to show of the cell."""
+        has_photo = self.cell.has_photo
+        return [
+            page for name, page in self._pages.items() if has_photo or (self.cell.exists and not PAGES[name].of_photo)
+        ]
 
     def _show_photo_image(self) -> None:
         photo = self.cell.photo
@@ -292,7 +319,7 @@ class Bench(QWidget):
             self.canvas.show_photo(image, (width, height), photo.id)
 
     def _on_image(self, request: CellRequest) -> None:
-        if request == self._photo_request and self.cell.exists:
+        if request == self._photo_request and self.cell.has_photo:
             self._show_photo_image()
 
     def _show_frame(self) -> None:
@@ -301,7 +328,7 @@ class Bench(QWidget):
         progress = self.scrub.share
         seconds = self.cell.settings.seconds
         self.instant.setText(f"At {clock_text(progress * float(seconds))} of {clock_text(seconds)}")
-        for page in self._pages.values():
+        for page in self._pages_about():
             page.show_at(progress)
         self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self._without_correction)
 
@@ -310,7 +337,7 @@ class Bench(QWidget):
         self.frame_view.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_B and self.cell.exists:
+        if event.key() == Qt.Key.Key_B and self.cell.has_photo:
             self._show_without_correction(True)
         else:
             super().keyPressEvent(event)

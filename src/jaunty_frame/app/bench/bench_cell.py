@@ -1,5 +1,7 @@
 """The cell on the bench: which slide in which output, and the edits that everything on the bench makes of it."""
 
+from typing import Any
+
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.edit import Edit
@@ -9,12 +11,15 @@ from jaunty_frame.document.edits.instants import set_window_instant
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.photos import set_on_photo
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
+from jaunty_frame.document.edits.words import set_words, set_words_in_output
 from jaunty_frame.document.model import HandSet, HouseRules, Output, Project, Slide
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.document.values import WindowValue
+from jaunty_frame.document.words import Words
 from jaunty_frame.show.planning.plan import Framing, Plan
+from jaunty_frame.show.planning.words import PlacedWords, words_of
 
 
 class BenchCell:
@@ -25,6 +30,8 @@ class BenchCell:
         self.slide_id = self.output_id = ""
         self.member = 0
         """Which photo of a group is worked on, from 0."""
+        self.words_id = ""
+        """Which words of the slide are worked on."""
         self.chosen: list[str] = []
         self._gesture = 0
 
@@ -43,9 +50,13 @@ class BenchCell:
 
     @property
     def exists(self) -> bool:
-        """Whether there is such a cell, and a photo in it to be framed."""
-        known = self.position >= 0 and any(output.id == self.output_id for output in self.project.outputs)
-        return known and bool(self.slide.exhibit.photos)
+        """Whether there is such a cell."""
+        return self.position >= 0 and any(output.id == self.output_id for output in self.project.outputs)
+
+    @property
+    def has_photo(self) -> bool:
+        """Whether there is a photo in the cell to be framed; a card has none."""
+        return self.exists and bool(self.slide.exhibit.photos)
 
     @property
     def row(self) -> int:
@@ -54,7 +65,7 @@ class BenchCell:
 
     @property
     def _member(self) -> int:
-        return min(self.member, len(self.slide.exhibit.photos) - 1)
+        return min(self.member, max(len(self.slide.exhibit.photos) - 1, 0))
 
     @property
     def slide(self) -> Slide:
@@ -95,6 +106,16 @@ class BenchCell:
         return self.slide.exhibit.close_up_of(self.photo.id)
 
     @property
+    def words(self) -> Words | None:
+        """The words that are worked on, None where there are none."""
+        return next((one for one in self.slide.words if one.id == self.words_id), None) if self.exists else None
+
+    @property
+    def placed_words(self) -> PlacedWords | None:
+        """These words as they are in this output, None where it does not show them."""
+        return next((one for one in words_of(self.plan, self.position) if one.words.id == self.words_id), None)
+
+    @property
     def gesture(self) -> int:
         """Which gesture is under way: edits of one are one step."""
         return self._gesture
@@ -117,6 +138,17 @@ class BenchCell:
             self.apply(set_in_output(self.targets(), self.output_id, label, merge, **fields))
         else:
             self.set_on_slides(label, merge, **fields)
+
+    def set_words(self, label: str, here_only: bool = False, **fields: Any) -> None:
+        """Set fields of the words that are worked on, or what they have of their own in this output."""
+        if self.words is None:
+            return
+        where = self.slide_id, self.words_id
+        merge = f"words-{'-'.join(fields)}-{self.slide_id}-{self.words_id}-{self._gesture}"
+        if here_only:
+            self.apply(set_words_in_output(*where, self.output_id, label, merge, **fields))
+        else:
+            self.apply(set_words(*where, label, merge, **fields))
 
     def set_on_photo(self, label: str, **fields: object) -> None:
         """Set something of the photo; until the gesture ends it is one step."""

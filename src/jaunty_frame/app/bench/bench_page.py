@@ -26,6 +26,10 @@ class BenchPage(QWidget):
     def lay_out_beside(self, beside: bool) -> None:
         """Lay out for a narrow place beside the frame, or for a low one below it."""
 
+    def reason(self) -> str:
+        """Return why what the page is about is as it is, "" to leave that to the bench."""
+        return ""
+
     def show_at(self, at: float) -> None:
         """Be told which share of the slide's time is looked at."""
 

@@ -28,8 +28,8 @@ _CONTENTS = {"all": slide_content, "fill": fill_alone, "photo": photo_alone}
 _BEYOND = 0.16
 
 
-def _parts(shared: bool) -> list[tuple[str, str]]:
-    names = (_FILL, *MOUNT_PARTS, *((_TOGETHER,) if shared else ()))
+def _parts(shared: bool, has_photo: bool = True) -> list[tuple[str, str]]:
+    names = (_FILL, *(MOUNT_PARTS if has_photo else ()), *((_TOGETHER,) if shared else ()))
     return [(name, name) for name in names]
 
 
@@ -139,16 +139,18 @@ class LookPage(BenchPage):
         photos = [(photo.id, photo.path.rsplit("/", 1)[-1]) for photo in cell.project.photos]
         exhibit = cell.slide.exhibit
         shared = bool(editable_fields(type(exhibit)))
-        if len(self.part.options) != len(_parts(shared)):
-            self.part.set_options(_parts(shared))
-            if self.part.value == _TOGETHER:
+        offered = _parts(shared, cell.has_photo)
+        if self.part.options != offered:
+            self.part.set_options(offered)
+            if self.part.value not in dict(offered):
                 self.show_part(_FILL)
         if shared:
             self.exhibit.show_value(exhibit)
         self.fill.offer_photos(photos)
         self.fill.show_value(cell.plan.fill(cell.position))
-        for editor in self.mounts.values():
-            editor.show_value(cell.mount)
+        if cell.has_photo:
+            for editor in self.mounts.values():
+                editor.show_value(cell.mount)
         self.frame_view.update()
 
     def _set(self, label: str, **fields: Fill | Mount) -> None:
@@ -174,8 +176,8 @@ class LookPage(BenchPage):
 
     def _set_for_all(self) -> None:
         fields: dict[str, Fill | Mount] = {"fill": self.cell.plan.fill(self.cell.position)}
-        mounting = self.cell.plan.mounting(self.cell.row)
-        if not (mounting.is_plain or mounting.by_itself):
+        mounting = self.cell.plan.mounting(self.cell.row) if self.cell.has_photo else None
+        if mounting is not None and not (mounting.is_plain or mounting.by_itself):
             fields["mount"] = mounting.mount
         self.cell.apply(set_for_all("Look of all", **fields))
 

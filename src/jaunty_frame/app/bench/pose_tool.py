@@ -23,7 +23,7 @@ class PoseTool:
         self.at = 0.0
 
     def press(self, x: float, y: float) -> bool:
-        if not self._cell.exists:
+        if not self._cell.has_photo:
             return False
         self._start = x, y, self._pose(self.at)
         return True
@@ -44,7 +44,7 @@ class PoseTool:
             self._cell.end_gesture()
 
     def paint(self, painter: QPainter, place: QRectF) -> None:
-        instants = self._cell.slide.instants if self._cell.exists else ()
+        instants = self._cell.slide.instants if self._cell.has_photo else ()
         if not instants:
             return
         way = [self._middle(step / _STEPS, place) for step in range(_STEPS + 1)]

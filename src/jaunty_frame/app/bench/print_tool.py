@@ -43,7 +43,7 @@ class PrintTool:
             if code is not None:
                 pick(code)
             return True
-        if not self._cell.exists:
+        if not self._cell.has_photo:
             return False
         mounting = self._cell.plan.mounting(self._cell.row)
         outer = mounting.outer
@@ -87,7 +87,7 @@ class PrintTool:
             self._cell.end_gesture()
 
     def paint(self, painter: QPainter, place: QRectF) -> None:
-        if not self._cell.exists:
+        if not self._cell.has_photo:
             return
 
         def on_widget(x: float, y: float) -> QPointF:

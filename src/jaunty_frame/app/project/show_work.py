@@ -8,7 +8,8 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos.sources import PhotoSource
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.media.typefaces import fonts
+from jaunty_frame.show.findings.facts import Contrasts, PhotoState
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.flicker import Flashes, spans_that_may_flash
 from jaunty_frame.show.planning.plan import Plan
@@ -42,7 +43,7 @@ class ShowWork(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._planner = Planner()
+        self._planner = Planner(fonts())
         self._planning: Task | None = None
         self._checking: Task | None = None
         self._project_number = 0
@@ -77,7 +78,7 @@ class ShowWork(QObject):
         source : of the photos, whose frames are looked at where a show may flash.
         """
         small = len(shown.project.slides) * len(shown.plans) <= _MOST_CHECKED_AT_ONCE
-        if small and not any(spans_that_may_flash(plan) for plan in shown.plans.values()):
+        if small and not _needs_frames(shown):
             self._next_check = None
             self.checked.emit(shown, states, all_findings(*shown, states))
             return
@@ -91,7 +92,7 @@ class ShowWork(QObject):
         (shown, states, source), self._next_check = self._next_check, None
         self._checking = self._begin(
             "check",
-            lambda: all_findings(*shown, states, _flashes(shown, source)),
+            lambda: all_findings(*shown, states, *_measured(shown, source)),
             self._end_checking,
             lambda findings: self.checked.emit(shown, states, findings),
         )
@@ -144,10 +145,18 @@ class ShowWork(QObject):
             self._check_soon.start()
 
 
-def _flashes(shown: Shown, source: PhotoSource) -> dict[str, Flashes]:
-    if not any(spans_that_may_flash(plan) for plan in shown.plans.values()):
-        return {}
-    # What paints takes 0.06 s to load, and hardly a show needs it here.
-    from jaunty_frame.media.frames.flashes import found_flashes
+def _needs_frames(shown: Shown) -> bool:
+    """Return whether frames have to be looked at: there are words, or many changes within a second."""
+    has_words = any(slide.words for slide in shown.project.slides)
+    return has_words or any(spans_that_may_flash(plan) for plan in shown.plans.values())
 
-    return found_flashes(shown.plans, source)
+
+def _measured(shown: Shown, source: PhotoSource) -> tuple[dict[str, Flashes], dict[str, Contrasts]]:
+    """Return what is to be measured on frames."""
+    if not _needs_frames(shown):
+        return {}, {}
+    # What paints takes 0.06 s to load, and shows without words hardly need it here.
+    from jaunty_frame.media.frames.flashes import found_flashes
+    from jaunty_frame.media.frames.legibility import measured_contrasts
+
+    return found_flashes(shown.plans, source), measured_contrasts(shown.plans, source)

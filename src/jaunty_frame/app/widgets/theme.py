@@ -13,6 +13,8 @@ from PySide6.QtCore import QByteArray, Qt
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPalette, QPixmap
 from PySide6.QtWidgets import QApplication
 
+from jaunty_frame.media.typefaces import shipped_bytes
+
 FONT = "Inter"
 _ASSETS = Path(__file__).parents[1] / "assets"
 
@@ -83,7 +85,7 @@ def colours() -> Colours:
 def set_up_fonts(app: QApplication) -> None:
     """Load the shipped font and make it the application's, with figures of one width."""
     for name in ("Inter-Regular.otf", "Inter-SemiBold.otf"):
-        QFontDatabase.addApplicationFontFromData(QByteArray((_ASSETS / "fonts" / name).read_bytes()))
+        QFontDatabase.addApplicationFontFromData(QByteArray(shipped_bytes(name)))
     app.setFont(text_font(13))
 
 

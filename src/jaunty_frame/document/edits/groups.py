@@ -3,11 +3,12 @@
 from collections.abc import Sequence
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.slides import free_slide_id, with_slides
+from jaunty_frame.document.edits.slides import emblems_without_slides, free_slide_id, with_slides
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.group import MOST_TOGETHER, GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.model import Project, Slide
+from jaunty_frame.document.model import MOST_WORDS, Project, Slide
+from jaunty_frame.document.words import Words
 from jaunty_frame.errors import UsageError
 
 
@@ -20,10 +21,11 @@ def put_together(slide_ids: Sequence[str]) -> Edit:
         photos = tuple(dict.fromkeys(name for slide in slides for name in slide.exhibit.photos))
         if not 2 <= len(photos) <= MOST_TOGETHER:
             raise UsageError(f"Two to {MOST_TOGETHER} different photos can be put together; these are {len(photos)}.")
-        first = slides[0].changed(exhibit=GroupExhibit(members=photos), placement=None)
+        first = slides[0].changed(exhibit=GroupExhibit(members=photos), placement=None, words=_words_of(slides))
         gone = chosen - {first.id}
         kept = tuple(first if slide.id == first.id else slide for slide in project.slides if slide.id not in gone)
-        return _without_framings(project, chosen).changed(slides=kept)
+        emblems = emblems_without_slides(project.emblems, gone)
+        return _without_framings(project, chosen).changed(slides=kept, emblems=emblems)
 
     return Edit("Put together", apply)
 
@@ -56,10 +58,17 @@ def take_apart(slide_id: str) -> Edit:
                 continue
             for k, photo in enumerate(slide.exhibit.photos):
                 own = slide.id if k == 0 else free_slide_id(photo, [*project.slides, *slides])
-                slides.append(slide.changed(id=own, exhibit=PhotoExhibit(photo=photo)))
+                words = slide.words if k == 0 else ()
+                slides.append(slide.changed(id=own, exhibit=PhotoExhibit(photo=photo), words=words))
         return _without_framings(project, {slide_id}).changed(slides=tuple(slides))
 
     return Edit("Take apart", apply)
+
+
+def _words_of(slides: Sequence[Slide]) -> tuple[Words, ...]:
+    """Return the words of several slides for one."""
+    words = [one for slide in slides for one in slide.words][:MOST_WORDS]
+    return tuple(one.changed(id=f"words-{number}") for number, one in enumerate(words, 1))
 
 
 def set_exhibit(slide_id: str, exhibit: Exhibit, merge: str = "") -> Edit:

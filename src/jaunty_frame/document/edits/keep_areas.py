@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 from jaunty_frame.core.colouring.sketch import turned_sketch
+from jaunty_frame.core.colouring.tones import turned_tones
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.document.edits.edit import Edit
@@ -40,14 +41,16 @@ def set_seems_turned(photo_id: str, quarter_turns: int, seems_turned: int) -> Ed
     return Edit("Photo looked at", apply)
 
 
-def set_sketch(photo_id: str, quarter_turns: int, sketch: str) -> Edit:
-    """Take over the colours of a photo that was turned by ``quarter_turns``; one that is gone is left alone."""
+def set_sketch(photo_id: str, quarter_turns: int, sketch: str, tones: str) -> Edit:
+    """Take over the colours and tones of a photo that was turned by ``quarter_turns``; one that is gone is left
+    alone."""
 
     def apply(project: Project) -> Project:
         photo = next((photo for photo in project.photos if photo.id == photo_id), None)
         if photo is None:
             return project
-        return with_photo(project, photo_id, sketch=turned_sketch(sketch, photo.quarter_turns - quarter_turns))
+        turns = photo.quarter_turns - quarter_turns
+        return with_photo(project, photo_id, sketch=turned_sketch(sketch, turns), tones=turned_tones(tones, turns))
 
     return Edit("Photo looked at", apply)
 

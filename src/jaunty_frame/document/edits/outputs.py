@@ -6,6 +6,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.model import Output, Project, Slide, ZoneMargins
 from jaunty_frame.document.outputs import with_free_id
+from jaunty_frame.document.words import Emblem, Words
 
 
 def add_output(output: Output) -> Edit:
@@ -24,6 +25,9 @@ def remove_output(output_id: str) -> Edit:
             slides=with_slides(project, lambda slide: slide.with_outputs(kept)).slides,
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
             accepted=tuple(one for one in project.accepted if one.output != output_id),
+            emblems=tuple(
+                one.changed(left_out=tuple(name for name in one.left_out if name in kept)) for one in project.emblems
+            ),
         )
 
     return Edit("Remove output", apply)
@@ -44,10 +48,23 @@ def duplicate_output(output_id: str) -> Edit:
             return slide.changed(
                 left_out=(*slide.left_out, again.id) if output_id in slide.left_out else slide.left_out,
                 in_outputs=(*slide.in_outputs, own.changed(output=again.id)) if own else slide.in_outputs,
+                words=tuple(map(words_there_too, slide.words)),
             )
 
+        def words_there_too(words: Words) -> Words:
+            own = words.in_output(output_id)
+            return words.changed(in_outputs=(*words.in_outputs, own.changed(output=again.id))) if own else words
+
+        def emblem_there_too(emblem: Emblem) -> Emblem:
+            left_out = output_id in emblem.left_out
+            return emblem.changed(left_out=(*emblem.left_out, again.id)) if left_out else emblem
+
         framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
-        added = project.changed(outputs=(*project.outputs, again), hand_set=project.hand_set + framings)
+        added = project.changed(
+            outputs=(*project.outputs, again),
+            hand_set=project.hand_set + framings,
+            emblems=tuple(map(emblem_there_too, project.emblems)),
+        )
         return with_slides(added, there_too)
 
     return Edit("Duplicate output", apply)

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Sequence
 from typing import Any
 
 from jaunty_frame.core.colouring.sketch import turned_sketch
+from jaunty_frame.core.colouring.tones import turned_tones
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, remove_slides, with_slides
@@ -68,7 +69,10 @@ def remove_photos(photo_ids: Iterable[str]) -> Edit:
         project = project.changed(hand_set=tuple(one for one in project.hand_set if one.slide not in others))
         showing = [slide.id for slide in project.slides if gone.intersection(slide.exhibit.photos)]
         without = remove_slides(showing).apply(project)
-        return without.changed(photos=tuple(photo for photo in without.photos if photo.id not in gone))
+        return without.changed(
+            photos=tuple(photo for photo in without.photos if photo.id not in gone),
+            emblems=tuple(emblem for emblem in without.emblems if emblem.photo not in gone),
+        )
 
     return Edit("Remove photos from the set" if len(gone) > 1 else "Remove photo from the set", apply)
 
@@ -132,8 +136,14 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
         areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
         attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
-        sketch = turned_sketch(photo.sketch, quarter_turns)
-        return photo.changed(quarter_turns=turns, keep_areas=areas, attention=attention, sketch=sketch, seems_turned=0)
+        return photo.changed(
+            quarter_turns=turns,
+            keep_areas=areas,
+            attention=attention,
+            sketch=turned_sketch(photo.sketch, quarter_turns),
+            tones=turned_tones(photo.tones, quarter_turns),
+            seems_turned=0,
+        )
 
     def apply(project: Project) -> Project:
         slides = {slide.id for slide in project.slides if turning.intersection(slide.exhibit.photos)}

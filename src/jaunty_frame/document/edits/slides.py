@@ -7,6 +7,7 @@ from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project, Slide
+from jaunty_frame.document.words import Emblem
 
 
 def free_slide_id(shown: str, slides: Iterable[Slide]) -> str:
@@ -32,9 +33,20 @@ def remove_slides(slide_ids: Iterable[str]) -> Edit:
             slides=tuple(slide for slide in project.slides if slide.id not in gone),
             hand_set=tuple(framing for framing in project.hand_set if framing.slide not in gone),
             accepted=tuple(one for one in project.accepted if one.slide not in gone),
+            emblems=emblems_without_slides(project.emblems, gone),
         )
 
     return Edit("Remove slides" if len(gone) > 1 else "Remove slide", apply)
+
+
+def emblems_without_slides(emblems: Iterable[Emblem], gone: set[str]) -> tuple[Emblem, ...]:
+    """Return emblems without slides that go; one that lay over these alone goes with them."""
+    kept = []
+    for emblem in emblems:
+        left = tuple(name for name in emblem.slides if name not in gone)
+        if left or not emblem.slides:
+            kept.append(emblem if left == emblem.slides else emblem.changed(slides=left))
+    return tuple(kept)
 
 
 def repeat_slide(slide_id: str) -> Edit:

@@ -1,4 +1,4 @@
-"""Reading photos: JPEG, PNG, WebP, TIFF, HEIC and AVIF as upright 8-bit sRGB pixels.
+"""Reading photos: JPEG, PNG, WebP, TIFF, HEIC, AVIF and SVG as upright 8-bit sRGB pixels.
 
 Plain JPEGs have a decoder of their own (``plain_jpeg``); everything else, and every JPEG whose end is missing, is
 decoded by Pillow. Only header fields are trusted before the size has been checked.
@@ -31,6 +31,8 @@ from jaunty_frame.core.painting.turning import turned_pixels
 from jaunty_frame.errors import PhotoError, shown_name
 from jaunty_frame.media.photos.colour_profiles import to_srgb
 from jaunty_frame.media.photos.plain_jpeg import decode_plain_jpeg
+from jaunty_frame.media.photos.rights import rights_of
+from jaunty_frame.media.photos.svg import is_svg, svg_pixels, svg_size
 
 register_heif_opener()
 # Sizes are checked by ourselves, with a sentence.
@@ -56,16 +58,21 @@ _READ_ERRORS = (
 
 @dataclass(frozen=True)
 class PhotoHeader:
-    """What the file says of itself. width, height : upright, after its EXIF orientation."""
+    """What the file says of itself. width, height : upright, after its EXIF orientation; author, licence : "" where it
+    does not say."""
 
     width: int
     height: int
     orientation: int
     taken: str
+    author: str = ""
+    licence: str = ""
 
 
 def photo_header(data: bytes, name: str) -> PhotoHeader:
     """Return the header of a photo; PhotoError if it is none, or over 300 megapixels."""
+    if is_svg(data):
+        return PhotoHeader(*svg_size(data, name), 1, "")
     image = _opened(data, name)
     width, height = image.size
     if width * height > MOST_PIXELS:
@@ -80,7 +87,8 @@ def photo_header(data: bytes, name: str) -> PhotoHeader:
         orientation = 1
     if orientation >= 5:
         width, height = height, width
-    return PhotoHeader(width, height, orientation, _time_taken(exif))
+    author, licence = rights_of(image, exif)
+    return PhotoHeader(width, height, orientation, _time_taken(exif), author, licence)
 
 
 def _opened(data: bytes, name: str) -> Image.Image:
@@ -88,7 +96,7 @@ def _opened(data: bytes, name: str) -> Image.Image:
         return Image.open(io.BytesIO(data), formats=_FORMATS)
     except (UnidentifiedImageError, *_READ_ERRORS) as error:
         raise PhotoError(
-            f"{shown_name(name)} is not a photo that can be read; use JPEG, PNG, WebP, TIFF, HEIC or AVIF."
+            f"{shown_name(name)} is not a photo that can be read; use JPEG, PNG, WebP, TIFF, HEIC, AVIF or SVG."
         ) from error
 
 
@@ -131,6 +139,9 @@ def decode_photo(data: bytes, name: str, wanted_width: int = 0, quarter_turns: i
 def decoded_photo(data: bytes, name: str, wanted_width: int = 0, quarter_turns: int = 0) -> Decoded:
     """Return what ``decode_photo`` does, and whether all of it could be read."""
     header = photo_header(data, name)
+    if is_svg(data):
+        width = wanted_width or max(header.width, header.height)
+        return Decoded(turned_pixels(svg_pixels(data, name, width), quarter_turns), False)
     turned_width = header.height if quarter_turns % 2 else header.width
     reduction = max(1, turned_width // wanted_width) if wanted_width else 1
     try:

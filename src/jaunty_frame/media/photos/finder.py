@@ -8,6 +8,7 @@ from functools import lru_cache
 from importlib.resources import files
 
 from jaunty_frame.core.colouring.sketch import SIDE, sketch_text
+from jaunty_frame.core.colouring.tones import TONES_PX, photo_tones, tones_text
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.area_kinds import AreaKind
@@ -95,11 +96,13 @@ def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
         pixels = source.thumbnail(photo_file(photo))
         areas, attention = found_areas(pixels)
         turned = _turns_wanted(photo, pixels, areas)
-        sketch = sketch_text(cv2.resize(pixels[..., :3], (SIDE, SIDE), interpolation=cv2.INTER_AREA))
+        tones, sketch = (
+            cv2.resize(pixels[..., :3], (side, side), interpolation=cv2.INTER_AREA) for side in (TONES_PX, SIDE)
+        )
     except (PhotoError, cv2.error, ValueError, MemoryError):
         return None  # one odd photo must not cost the others their areas
     found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
-    coloured = set_sketch(photo.id, photo.quarter_turns, sketch)
+    coloured = set_sketch(photo.id, photo.quarter_turns, sketch_text(sketch), tones_text(photo_tones(tones)))
     return all_of([found, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured])
 
 

@@ -82,6 +82,9 @@ def _fields(photo: Photo) -> dict[str, object]:
         "keep_areas",
         "attention",
         "sketch",
+        "tones",
+        "author",
+        "licence",
         "finder",
         "seems_turned",
     )
@@ -106,12 +109,15 @@ def _looked_at_again(
         keep_areas=photo.keep_areas,
         attention=photo.attention,
         sketch=photo.sketch,
+        tones=photo.tones,
+        author=photo.author or fresh.author,
+        licence=photo.licence or fresh.licence,
         finder=photo.finder,
     )
     if not photo.content:
         return PhotoState.PRESENT, known
     own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, sketch="", finder=0)
+    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, sketch="", tones="", finder=0)
 
 
 def _content(path: Path) -> str:

@@ -154,6 +154,8 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
         modified=modified,
         content=content,
         taken=header.taken,
+        author=header.author,
+        licence=header.licence,
         transparent=pixels.shape[2] == 4,
         damaged=is_damaged,
     )

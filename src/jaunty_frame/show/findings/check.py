@@ -7,6 +7,7 @@ from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Remedy, Severity
 from jaunty_frame.show.findings.remedies import NO_REMEDY
+from jaunty_frame.show.planning.words import PlacedWords
 
 
 class Told(NamedTuple):
@@ -32,6 +33,13 @@ class Check(NamedTuple):
     tell: Callable[[Facts, int], Told]
     of_photo: Callable[[int, Told], str] | None = None
     at_joint: bool = False
+
+
+class WordsCheck(NamedTuple):
+    """tell : what is said of words as they are in one output, None where nothing is."""
+
+    kind: str
+    tell: Callable[[Facts, PlacedWords], Told | None]
 
 
 def once(outputs: int, worst: Told) -> str:

@@ -17,8 +17,12 @@ from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.visibility import Visibility, visibility
+from jaunty_frame.show.planning.words import PlacedWords
 
 EQUAL = 1e-6
+
+Contrasts = Mapping[tuple[str, str], float]
+"""Of words, by their slide's id and their own, as measured on frames."""
 
 
 class PhotoState(StrEnum):
@@ -31,10 +35,17 @@ class PhotoState(StrEnum):
 
 
 class Facts:
-    """The plan of one output, the states of its photos, and where it was seen to flash. Rows are the plan's."""
+    """The plan of one output, the states of its photos, and what was measured on its frames: where it flashes, and the
+    contrast of words. Rows are the plan's."""
 
-    def __init__(self, plan: Plan, states: Mapping[str, PhotoState], flashes: Flashes | None = None) -> None:
-        self.plan, self.flashes = plan, flashes or {}
+    def __init__(
+        self,
+        plan: Plan,
+        states: Mapping[str, PhotoState],
+        flashes: Flashes | None = None,
+        contrasts: Contrasts | None = None,
+    ) -> None:
+        self.plan, self.flashes, self.contrasts = plan, flashes or {}, contrasts or {}
         self._taken: dict[Callable[[Facts], FloatArray], FloatArray] = {}
         self._states = states
         self.states = [self.state_of(photo) for photo in plan.table.photos]
@@ -73,8 +84,16 @@ class Facts:
         """Return 1.0 (M,) where a photo is in a state."""
         return np.array([one is state for one in self.states], float)
 
+    def contrast_of(self, placed: PlacedWords) -> float:
+        """Return the contrast of words: as measured, else as the tones of the frame promise."""
+        key = self.plan.slides[placed.slide].id, placed.words.id
+        return self.contrasts.get(key, placed.contrast)
+
+    def place_of_slide(self, k: int) -> str:
+        return f"Slide {k + 1} in {self.plan.output.name}"
+
     def place(self, row: int) -> str:
-        return f"Slide {self.plan.table.slide_of[row] + 1} in {self.plan.output.name}"
+        return self.place_of_slide(int(self.plan.table.slide_of[row]))
 
     def file_name(self, row: int) -> str:
         return self.plan.photo(row).path.rsplit("/", 1)[-1]

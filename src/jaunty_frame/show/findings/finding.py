@@ -29,7 +29,8 @@ class Finding(NamedTuple):
     """slide : number from 1; output : its id; amount : a fraction, its meaning depends on the kind.
 
     of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs :
-    all in which it is so; at_joint : whether it is about the joint after the slide.
+    all in which it is so; at_joint : whether it is about the joint after the slide; words_id : of the words that it is
+    about, "" for none.
     """
 
     slide: int
@@ -44,6 +45,7 @@ class Finding(NamedTuple):
     of_photo: bool = False
     outputs: tuple[str, ...] = ()
     at_joint: bool = False
+    words_id: str = ""
 
     @property
     def noted_only(self) -> bool:

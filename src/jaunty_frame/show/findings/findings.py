@@ -21,13 +21,20 @@ from jaunty_frame.show.checks import (
     soft,
     too_fast,
     under_overlay,
+    words_contrast,
+    words_lacking_characters,
+    words_outside_safe,
+    words_over_area,
+    words_small,
+    words_too_short,
 )
 from jaunty_frame.show.checks import flashes as flashes_check
-from jaunty_frame.show.findings.check import Check, Told
-from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.check import Check, Told, WordsCheck
+from jaunty_frame.show.findings.facts import Contrasts, Facts, PhotoState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words import all_words
 
 CHECKS: list[Check] = [
     flashes_check.CHECK,
@@ -53,15 +60,52 @@ CHECKS: list[Check] = [
 """Of one slide, findings of like severity are told in this order."""
 
 
-def output_findings(plan: Plan, states: Mapping[str, PhotoState], flashes: Flashes | None = None) -> list[Finding]:
+WORDS_CHECKS: list[WordsCheck] = [
+    words_lacking_characters.CHECK,
+    words_contrast.CHECK,
+    words_over_area.CHECK,
+    words_outside_safe.CHECK,
+    words_small.CHECK,
+    words_too_short.CHECK,
+]
+
+
+def output_findings(
+    plan: Plan,
+    states: Mapping[str, PhotoState],
+    flashes: Flashes | None = None,
+    contrasts: Contrasts | None = None,
+) -> list[Finding]:
     """Return the findings of one output, by check. states : by photo id; a photo not named is present."""
-    if not plan.table.photos:
-        return []
-    facts = Facts(plan, states, flashes)
+    facts, found = Facts(plan, states, flashes, contrasts), list[Finding]()
+    if plan.table.photos:
+        found = [
+            _finding(facts, check, row)
+            for check in CHECKS
+            for row in facts.shown_rows[check.measure(facts)[facts.shown_rows] > check.threshold].tolist()
+        ]
+    return [*found, *_about_words(facts)]
+
+
+def _about_words(facts: Facts) -> list[Finding]:
+    plan = facts.plan
     return [
-        _finding(facts, check, row)
-        for check in CHECKS
-        for row in facts.shown_rows[check.measure(facts)[facts.shown_rows] > check.threshold].tolist()
+        Finding(
+            slide=placed.slide + 1,
+            slide_id=plan.slides[placed.slide].id,
+            photo_id=next(iter(plan.slides[placed.slide].exhibit.photos), ""),
+            output=plan.output.id,
+            kind=check.kind,
+            severity=told.severity,
+            amount=round(float(told.amount), 4),
+            sentence=told.sentence,
+            remedy=told.remedy,
+            outputs=(plan.output.id,),
+            words_id=placed.words.id,
+        )
+        for placed in all_words(plan)
+        for check in WORDS_CHECKS
+        if (told := check.tell(facts, placed)) is not None
     ]
 
 
@@ -89,15 +133,21 @@ def all_findings(
     plans: Mapping[str, Plan],
     states: Mapping[str, PhotoState],
     flashes: Mapping[str, Flashes] | None = None,
+    contrasts: Mapping[str, Contrasts] | None = None,
 ) -> list[Finding]:
     """Return the findings of all outputs, the most severe first, then in the order of slides and outputs.
 
-    flashes : by output id, measured where ``show.planning.flicker`` says that it has to be. What is about a photo as
+    flashes : by output id, measured where ``show.planning.flicker`` says that it has to be; contrasts : likewise, of
+    words; of those that were not measured, what the tones of the frame promise. What is about a photo as
     such is told once, at its first slide, with the worst output's amount and remedy.
     """
     order = {output.id: k for k, output in enumerate(project.outputs)}
-    seen = flashes or {}
-    found = [one for output_id, plan in plans.items() for one in output_findings(plan, states, seen.get(output_id))]
+    seen, read = flashes or {}, contrasts or {}
+    found = [
+        one
+        for output_id, plan in plans.items()
+        for one in output_findings(plan, states, seen.get(output_id), read.get(output_id))
+    ]
     merged = [finding for finding in found if not finding.of_photo] + _told_once(found)
     return sorted(merged, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))
 

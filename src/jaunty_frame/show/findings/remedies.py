@@ -6,13 +6,16 @@ from math import ceil
 
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT, Placement
 from jaunty_frame.core.motion.courses import Direction
+from jaunty_frame.core.words.legibility import seconds_to_read
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.photos import remove_photos, turn_photos
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
+from jaunty_frame.document.edits.words import set_words, set_words_in_output
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import project_settings
+from jaunty_frame.document.words import Words
 from jaunty_frame.show.findings.finding import Finding, Remedy
 
 _LONGEST_SECONDS = 30
@@ -58,6 +61,47 @@ def _turned_upright(project: Project, finding: Finding) -> Edit:
     return turn_photos([finding.photo_id], project.photo(finding.photo_id).seems_turned)
 
 
+def _words(project: Project, finding: Finding) -> Words:
+    return next(one for one in project.slide(finding.slide_id).words if one.id == finding.words_id)
+
+
+def _readable_colour(project: Project, finding: Finding) -> Edit:
+    """Let the words find their colour and what helps it."""
+    words = _words(project, finding)
+    style = (words.style or getattr(project.house_rules, words.kind)).changed(colour_by="auto")
+    return set_words(finding.slide_id, finding.words_id, "Readable colour", style=style)
+
+
+def _another_place(project: Project, finding: Finding) -> Edit:
+    """Let the words find their place: in this output if it has one of its own, else in all."""
+    own = _words(project, finding).in_output(finding.output)
+    where = finding.slide_id, finding.words_id
+    if own is not None and own.anchor is not None:
+        return set_words_in_output(*where, finding.output, "Another place", anchor=None, place=None)
+    return set_words(*where, "Another place", anchor="auto")
+
+
+def _usual_size(project: Project, finding: Finding) -> Edit:
+    words = _words(project, finding)
+    own, where = words.in_output(finding.output), (finding.slide_id, finding.words_id)
+    if own is not None and own.size is not None:
+        return set_words_in_output(*where, finding.output, "Usual size", size=None)
+    return set_words(*where, "Usual size", style=None)
+
+
+def _read_in_time(project: Project, finding: Finding) -> Edit:
+    """Show words for as long as they take to read, with the slide if they belong to it alone."""
+    words = _words(project, finding)
+    wanted = Fraction(ceil(seconds_to_read(words.text) * 10), 10)
+    if words.times == "slide":
+        return set_on_slides([finding.slide_id], "Seconds", seconds=wanted)
+    return set_words(finding.slide_id, finding.words_id, "Longer", times="own", lasts=wanted)
+
+
+READABLE_COLOUR = Remedy("readable-colour", "Find a readable colour", _readable_colour)
+ANOTHER_PLACE = Remedy("another-place", "Find another place", _another_place)
+USUAL_SIZE = Remedy("usual-size", "Back to the usual size", _usual_size)
+READ_IN_TIME = Remedy("longer", "Show them longer", _read_in_time)
 NO_REMEDY = Remedy("none", "", lambda project, finding: None)
 BACK_TO_SOLVED = Remedy("back-to-solved", "Back to solved", _back_to_solved)
 PLACE_SUBJECT = Remedy("place-subject", "Show all that must stay", _placing(Placement.SUBJECT))

@@ -15,10 +15,13 @@ from jaunty_frame.show.frames.fills import seen_fill
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, Source, sources_of
 from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
-from jaunty_frame.show.frames.layers.still import without_fills
+from jaunty_frame.show.frames.layers.still import Faded, without_fills
 from jaunty_frame.show.frames.piles import arriving_layers, comes_to_lie
+from jaunty_frame.show.frames.words import layers_over, words_layers
 from jaunty_frame.show.planning.joints import joint, previous_shown
 from jaunty_frame.show.planning.plan import Plan
+
+_MIDDLE = 0.5
 
 
 class Veil(NamedTuple):
@@ -48,12 +51,14 @@ def frame_content(plan: Plan, n: int) -> FrameContent:
     before = previous_shown(plan, k)
     seen_until = schedule.first[before] + schedule.frames[before] if before is not None else 0
     if before is None or n >= seen_until:
-        return FrameContent(slide_layers(plan, k, _progress(plan, k, n)), _veils(n, plan))
+        layers = slide_layers(plan, k, _progress(plan, k, n))
+        return FrameContent((*layers, *layers_over(plan, n)), _veils(n, plan))
     transition = joint(plan, before)
     assert transition is not None
     progress = (n - schedule.first[k] + 0.5) / (seen_until - schedule.first[k])
     ends = (before, _progress(plan, before, n)), (k, _progress(plan, k, n))
-    return FrameContent(transition_layers(plan, *ends, transition, progress), _veils(n, plan))
+    layers = transition_layers(plan, *ends, transition, progress)
+    return FrameContent((*layers, *layers_over(plan, n)), _veils(n, plan))
 
 
 def transition_layers(
@@ -63,7 +68,10 @@ def transition_layers(
     if isinstance(transition, TimedTransition):
         progress = eased(progress, transition.easing)
     if isinstance(transition, Pile) and comes_to_lie(plan, new[0]):
-        return arriving_layers(plan, old, new, transition, progress)
+        # Prints lie on one another, words do not: they go with one slide and come with the next.
+        words = Faded(words_layers(plan, *old), 1 - progress), Faded(words_layers(plan, *new), progress)
+        pile = arriving_layers(plan, old, new, transition, progress)
+        return (*pile, *(one for one in words if one.layers))
     below, above = slide_layers(plan, *old), slide_layers(plan, *new)
     if isinstance(transition, PhotoTransition) and transition.fill_kind != "same":
         fills = seen_fill(plan, *old), seen_fill(plan, *new)
@@ -72,8 +80,15 @@ def transition_layers(
 
 
 def slide_content(plan: Plan, k: int, progress: float) -> FrameContent:
-    """Return slide ``k`` alone at ``progress`` in 0..1 of its way, without transitions and fades."""
-    return FrameContent(slide_layers(plan, k, progress))
+    """Return slide ``k`` alone at ``progress`` in 0..1 of its way, without transitions and fades, with what lies over
+    the show then."""
+    return FrameContent((*slide_layers(plan, k, progress), *_over_slide(plan, k, progress)))
+
+
+def _over_slide(plan: Plan, k: int, progress: float) -> Layers:
+    if not plan.schedule.frames[k]:
+        return ()  # the output leaves it out
+    return layers_over(plan, plan.schedule.first[k] + progress * (plan.schedule.frames[k] - 1))
 
 
 def fill_alone(plan: Plan, k: int, progress: float) -> FrameContent:
@@ -96,8 +111,8 @@ def without_correction(plan: Plan, k: int) -> Plan:
 
 
 def base_content(plan: Plan, k: int) -> FrameContent:
-    """Return slide ``k`` alone at its solved composition."""
-    return FrameContent(slide_layers(plan, k, None))
+    """Return slide ``k`` alone at its solved composition, with what lies over the show in the middle of it."""
+    return FrameContent((*slide_layers(plan, k, None), *_over_slide(plan, k, _MIDDLE)))
 
 
 def frames_ahead(plan: Plan, n: int) -> tuple[int, ...]:

@@ -5,16 +5,18 @@ from collections.abc import Callable
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, grown, lies_in_photo
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.document.exhibit import Exhibit
+from jaunty_frame.document.exhibits.card import CardExhibit
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.show.frames.fills import fill_layer
+from jaunty_frame.show.frames.fills import fill_layer, seen_fill
 from jaunty_frame.show.frames.layers.fill import FillLayer
 from jaunty_frame.show.frames.layers.layer import Layers, photo_file
 from jaunty_frame.show.frames.layers.photo import PhotoLayer
 from jaunty_frame.show.frames.piles import lies_under, pile_layers
 from jaunty_frame.show.frames.prints import print_layers
+from jaunty_frame.show.frames.words import words_layers
 from jaunty_frame.show.planning.plan import Plan
 
 # What is seen through transparent photos that are shown by themselves.
@@ -24,7 +26,12 @@ SlideLayers = Callable[[Plan, int, float | None], Layers]
 
 
 def slide_layers(plan: Plan, k: int, progress: float | None) -> Layers:
-    """Return what slide ``k`` shows at ``progress`` in 0..1 of its way; None : at its solved composition."""
+    """Return what slide ``k`` shows at ``progress`` in 0..1 of its way, its own words on it; None : at its solved
+    composition."""
+    return (*_picture_layers(plan, k, progress), *words_layers(plan, k, progress))
+
+
+def _picture_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     if lies_under(plan, k) or (plan.table.piled[k] and plan.rows_of(k)):
         return pile_layers(plan, k, progress)
     return EXHIBIT_LAYERS[type(plan.slides[k].exhibit)](plan, k, progress)
@@ -47,6 +54,11 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     return fill_layer(plan, k, progress), layer
 
 
+def card_layers(plan: Plan, k: int, progress: float | None) -> Layers:
+    """Return a card: its fill."""
+    return (seen_fill(plan, k, progress),)
+
+
 def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:
     """Return the photo of a row by itself, at a place on its way."""
     key = "photo-layer", row
@@ -67,4 +79,5 @@ def whole_photo_layers(photo: Photo) -> Layers:
 EXHIBIT_LAYERS: dict[type[Exhibit], SlideLayers] = {
     PhotoExhibit: photo_layers,
     GroupExhibit: print_layers,
+    CardExhibit: card_layers,
 }

@@ -45,8 +45,9 @@ def fill_layer(plan: Plan, k: int, progress: float | None = None, fill: Fill | N
     fill, rows = fill or plan.fill(k), plan.rows_of(k)
     at = _MIDDLE if progress is None else progress
     picture = plan.table.by_id.get(fill.picture) if fill.picture else None
-    if picture is None and rows:
-        picture = plan.photo(rows[0])
+    if picture is None and fill.made_of_photo:
+        row = plan.picture_row(k)
+        picture = None if row is None else plan.photo(row)
     photo = photo_file(picture) if picture is not None and fill.made_of_photo else None
     washed = _washed(plan, rows)
     if washed is not None and isinstance(fill, PictureFill):

@@ -14,12 +14,14 @@ from jaunty_frame.show.frames.layers.mix import Mix, MixOverFill
 from jaunty_frame.show.frames.layers.photo import PhotoLayer, PhotoLevels
 from jaunty_frame.show.frames.layers.print import GroundLayer, PrintLayer
 from jaunty_frame.show.frames.layers.still import Faded, Still, StillReady
+from jaunty_frame.show.frames.layers.words import EmblemLayer, EmblemReady, WordsLayer, WordsReady
 from jaunty_frame.show.frames.painters.brush import Brush, Preparation
 from jaunty_frame.show.frames.painters.fill import FILL_READY, paint_fill
 from jaunty_frame.show.frames.painters.mix import paint_mix, paint_mix_over_fill
 from jaunty_frame.show.frames.painters.photo import PHOTO_LEVELS, paint_photo
 from jaunty_frame.show.frames.painters.print import paint_ground, paint_print
 from jaunty_frame.show.frames.painters.still import paint_faded, paint_still
+from jaunty_frame.show.frames.painters.words import EMBLEM_READY, WORDS_READY, paint_emblem, paint_words
 
 LAYER_PAINTERS: dict[type, Callable[[Surface, Any, Brush], None]] = {
     FillLayer: paint_fill,
@@ -30,11 +32,15 @@ LAYER_PAINTERS: dict[type, Callable[[Surface, Any, Brush], None]] = {
     PrintLayer: paint_print,
     Still: paint_still,
     Faded: paint_faded,
+    WordsLayer: paint_words,
+    EmblemLayer: paint_emblem,
 }
 
 PREPARATIONS: dict[type, Preparation] = {
     FillReady: FILL_READY,
     PhotoLevels: PHOTO_LEVELS,
+    WordsReady: WORDS_READY,
+    EmblemReady: EMBLEM_READY,
 }
 
 

@@ -18,11 +18,13 @@ from jaunty_frame.core.motion.way import Station, Way
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, aspect_of
 from jaunty_frame.core.mounts.piles import Rest
 from jaunty_frame.core.time.schedule import Schedule, Timing
+from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
+from jaunty_frame.document.words import Emblem
 from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of
 from jaunty_frame.show.planning.piles import pile_rests, piles
 from jaunty_frame.show.planning.readability import help_wanted, helped
@@ -76,6 +78,8 @@ class Plan:
     set_off: NDArray[np.bool_]
     pieces: FloatArray
     between: Mapping[int, tuple[Station, ...]]
+    fonts: Fonts = NO_FONTS
+    emblems: tuple[Emblem, ...] = ()
     memo: dict[Any, Any] = field(default_factory=dict, repr=False)
     """What was asked of this plan before, by anyone; a plan never changes."""
 
@@ -105,6 +109,14 @@ class Plan:
     def rows_of(self, k: int) -> range:
         """Return the rows of slide ``k``: one for each photo that it frames."""
         return self.table.rows_of(k)
+
+    def picture_row(self, k: int) -> int | None:
+        """Return the row of the photo that the fill of slide ``k`` is made of: its own, of a card that of the next
+        slide that has one, else of one before."""
+        if self.rows_of(k):
+            return self.rows_of(k)[0]
+        around = sorted(range(len(self.slides)), key=lambda other: (other < k, abs(other - k)))
+        return next((self.rows_of(other)[0] for other in around if self.rows_of(other)), None)
 
     def framing(self, row: int) -> Framing:
         """Return the framing of a row."""

@@ -1,16 +1,22 @@
 """A plan as plain JSON values, for other programs. Fields are only ever added."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from jaunty_frame.core.time.timebase import fraction_text
+from jaunty_frame.core.words.legibility import characters_of
 from jaunty_frame.document.transition import Transition
+from jaunty_frame.show.planning.emblems import PlacedEmblem, placed_emblems
 from jaunty_frame.show.planning.joints import joint
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.reasons import framing_reasons
+from jaunty_frame.show.planning.words import PlacedWords, words_of
+from jaunty_frame.show.planning.words_reasons import words_reason
 
 
-def plan_object(plan: Plan) -> dict[str, Any]:
-    """Return one output's plan. Windows are [x, y, w, h] in fractions of the upright photo."""
+def plan_object(plan: Plan, contrasts: Mapping[tuple[str, str], float] | None = None) -> dict[str, Any]:
+    """Return one output's plan. Windows are [x, y, w, h] in fractions of the upright photo. contrasts : of words, as
+    measured; of others it is what the tones of the frame promise."""
     output, schedule, rules = plan.output, plan.schedule, plan.table.rules
     return {
         "id": output.id,
@@ -23,11 +29,41 @@ def plan_object(plan: Plan) -> dict[str, Any]:
         "seconds": fraction_text(plan.seconds),
         "fade_in": {"frames": schedule.fade_in, "colour": rules.fade_in_colour},
         "fade_out": {"frames": schedule.fade_out, "colour": rules.fade_out_colour},
-        "slides": [_slide_object(plan, k) for k in plan.shown],
+        "slides": [_slide_object(plan, k, contrasts or {}) for k in plan.shown],
+        "emblems": [_emblem_object(plan, one) for one in placed_emblems(plan)],
     }
 
 
-def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
+def _words_object(plan: Plan, placed: PlacedWords, contrasts: Mapping[tuple[str, str], float]) -> dict[str, Any]:
+    """Return words as they are in an output; box [x, y, w, h] in fractions of the frame."""
+    seconds = placed.time.frames / float(plan.output.frame_rate)
+    height = min(plan.output.height, plan.output.width * float(plan.output.pixel_aspect))
+    return {
+        "id": placed.words.id,
+        "kind": placed.words.kind,
+        "lines": list(placed.block.line_texts),
+        "box": list(placed.box),
+        "size_px": placed.size * height,
+        "first_frame": placed.time.first,
+        "frames": placed.time.frames,
+        "contrast": contrasts.get((plan.slides[placed.slide].id, placed.words.id), placed.contrast),
+        "characters_per_second": characters_of(placed.block.text) / seconds,
+        "reason": words_reason(placed),
+    }
+
+
+def _emblem_object(plan: Plan, placed: PlacedEmblem) -> dict[str, Any]:
+    return {
+        "id": placed.emblem.id,
+        "photo": plan.table.by_id[placed.emblem.photo].path,
+        "slides": [k + 1 for k in placed.slides],
+        "box": list(placed.box),
+        "first_frame": placed.first,
+        "frames": placed.frames,
+    }
+
+
+def _slide_object(plan: Plan, k: int, contrasts: Mapping[tuple[str, str], float]) -> dict[str, Any]:
     slide, transition, rows = plan.slides[k], joint(plan, k), plan.rows_of(k)
     return {
         "slide": k + 1,
@@ -40,6 +76,7 @@ def _slide_object(plan: Plan, k: int) -> dict[str, Any]:
         "mount": _mount_object(plan, rows[0]) if rows else None,
         "instants": [one.model_dump(mode="json", exclude_none=True) for one in slide.instants],
         "companions": [{**_framing_object(plan, row), "mount": _mount_object(plan, row)} for row in rows[1:]],
+        "words": [_words_object(plan, placed, contrasts) for placed in words_of(plan, k)],
         "transition": _joint_object(plan, k, transition) if transition else None,
     }
 

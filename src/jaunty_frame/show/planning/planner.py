@@ -4,6 +4,7 @@ A plan is a pure function of the project; the planner only remembers the last on
 what changed.
 """
 
+from dataclasses import replace
 from fractions import Fraction
 
 import numpy as np
@@ -15,6 +16,7 @@ from jaunty_frame.core.motion.closing_first import opening_for
 from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose_courses
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_schedule, show_timing, with_left_out
+from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.document.model import HandSet, Output, Project
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.mounting import row_aspects, row_pieces
@@ -24,7 +26,7 @@ from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, sl
 
 _STILL = 1e-9
 _BARE = 1e-9
-_PLANNED = ("slides", "photos", "outputs", "hand_set")
+_PLANNED = ("slides", "photos", "outputs", "hand_set", "emblems")
 """What plans follow from, beside the house rules."""
 
 
@@ -45,7 +47,9 @@ def _named_course(opening: FloatArray, closing: FloatArray, lean: float) -> Cour
 class Planner:
     """Plans projects, solving again only the cells that changed since the last one."""
 
-    def __init__(self) -> None:
+    def __init__(self, fonts: Fonts = NO_FONTS) -> None:
+        """fonts : what words are set in; without them, none are seen."""
+        self._fonts = fonts
         self._table: SlideTable | None = None
         self._cells: dict[str, SolvedCells] = {}
         self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp], NDArray[np.intp]]] = {}
@@ -77,7 +81,9 @@ class Planner:
             course = self._course(output.id, cells.options, [k for k, _ in by_hand], _rows_shown(table, shown))
             timing = times.timing(shown, output.pace)
             schedule = times.schedule(shown, output.pace, output.frame_rate)
-            plans[output.id] = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
+            plan = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
+            emblems = tuple(one for one in project.emblems if output.id not in one.left_out)
+            plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems)
         self._table, self._project, self._plans = table, project, plans
         return plans
 
@@ -260,12 +266,14 @@ def _found_opening(output: Output, table: SlideTable, k: int, closing: FloatArra
     return opening_for(closing, cell, table.slide(k).direction)
 
 
-def plan_output(project: Project, output_id: str) -> Plan:
+def plan_output(project: Project, output_id: str, fonts: Fonts = NO_FONTS) -> Plan:
     """Return the plan of one output."""
     output = project.output(output_id)
     slides = tuple(slide.with_outputs({output_id}) for slide in project.slides)
-    alone = project.changed(outputs=(output,), slides=slides, hand_set=_of_output(project, output_id))
-    return Planner().plans(alone)[output_id]
+    emblems = tuple(one.changed(left_out=()) for one in project.emblems if output_id not in one.left_out)
+    own = _of_output(project, output_id)
+    alone = project.changed(outputs=(output,), slides=slides, hand_set=own, emblems=emblems)
+    return Planner(fonts).plans(alone)[output_id]
 
 
 def _of_output(project: Project, output_id: str) -> tuple:

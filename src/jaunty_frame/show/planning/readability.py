@@ -34,7 +34,7 @@ def help_wanted(
     free = ((outside > 0.005) & (outside < 0.995)).all(axis=1)
     inner = _INSIDE + rim * (1 - 2 * _INSIDE)
     ours = sampled(sketch_colours(photo.sketch), np.array(seen[:2]) + inner * seen[2:])
-    theirs = _fill_colours(fill, picture, outside, frame_aspect)
+    theirs = fill_colours(fill, picture, outside, frame_aspect)
     return quietest_help(ours[free], theirs[free], isinstance(fill, PictureFill))
 
 
@@ -51,7 +51,7 @@ def help_words(wanted: Help) -> str:
     return f"{what} the photo off, for its fill looks much like it along its rim."
 
 
-def _fill_colours(fill: Fill, picture: Photo, places: FloatArray, frame_aspect: float) -> FloatArray:
+def fill_colours(fill: Fill, picture: Photo, places: FloatArray, frame_aspect: float) -> FloatArray:
     """Return the colours (N, 3) of a fill at places in fractions of the frame."""
     if isinstance(fill, PictureFill):
         colours = sampled(sketch_colours(picture.sketch), _on_picture(fill.enlarged, picture, places, frame_aspect))

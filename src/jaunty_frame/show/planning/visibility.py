@@ -85,15 +85,16 @@ def _best_on_the_way(plan: Plan, row: int, boxes: FloatArray) -> FloatArray:
     return best
 
 
-def frame_boxes(plan: Plan) -> FloatArray:
-    """Return the boxes (M, K, 4) about every area in fractions of the frame, at the closing."""
-    boxes, closing = plan.table.areas.boxes, plan.closing
-    place = (boxes[..., :2] - closing[:, None, :2]) / closing[:, None, 2:]
-    found = np.concatenate([place, boxes[..., 2:] / closing[:, None, 2:]], axis=-1)
-    degrees = plan.degrees[:, -1]
+def frame_boxes(plan: Plan, station: int = -1) -> FloatArray:
+    """Return the boxes (M, K, 4) about every area in fractions of the frame, at a station, by default at the
+    closing."""
+    boxes, windows = plan.table.areas.boxes, plan.stations[:, station]
+    place = (boxes[..., :2] - windows[:, None, :2]) / windows[:, None, 2:]
+    found = np.concatenate([place, boxes[..., 2:] / windows[:, None, 2:]], axis=-1)
+    degrees = plan.degrees[:, station]
     for k in np.flatnonzero(degrees).tolist():
         width, height = plan.table.photo_size[k]
-        top_left, top_right, _, bottom_left = corner_points(closing[k], -degrees[k], width / height)
+        top_left, top_right, _, bottom_left = corner_points(windows[k], -degrees[k], width / height)
         sides = np.stack([top_right - top_left, bottom_left - top_left], axis=1)
         x, y, w, h = boxes[k].T
         corners = np.stack([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]).transpose(2, 0, 1)

@@ -6,6 +6,7 @@ import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
 from jaunty_frame.media.frames.flashes import found_flashes
+from jaunty_frame.media.frames.legibility import measured_contrasts
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 
 
@@ -16,7 +17,8 @@ def run(
     """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
     opened = Opened(project)
     plans = {chosen.output.id: chosen for chosen in opened.plans(None)}
-    findings = all_findings(opened.project, plans, opened.states, found_flashes(plans, opened.source))
+    flashes, contrasts = found_flashes(plans, opened.source), measured_contrasts(plans, opened.source)
+    findings = all_findings(opened.project, plans, opened.states, flashes, contrasts)
     if as_json:
         print_json(
             {
@@ -32,6 +34,7 @@ def run(
                         "remedy": finding.remedy.name,
                         "noted_only": finding.noted_only,
                         "outputs": list(finding.outputs),
+                        "words": finding.words_id or None,
                         "accepted": is_accepted(opened.project, finding),
                     }
                     for finding in findings

@@ -6,6 +6,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
+from jaunty_frame.media.frames.legibility import measured_contrasts
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.plan_json import plan_object
 
@@ -19,7 +20,9 @@ def run(
     opened = Opened(project)
     plans = opened.plans(output)
     if as_json:
-        print_json({"title": opened.project.title, "outputs": [plan_object(p) for p in plans]})
+        read = measured_contrasts({p.output.id: p for p in plans}, opened.source, full_size=True)
+        outputs = [plan_object(p, read.get(p.output.id)) for p in plans]
+        print_json({"title": opened.project.title, "outputs": outputs})
         return
     for chosen in plans:
         print(f"{chosen.output.id}: {chosen.schedule.total} frames, {float(chosen.seconds):.1f} s")

@@ -1,0 +1,79 @@
+"""Where lines may end (UAX #14) and where they should: of even length, with no short last line.
+
+Lines are balanced: among all ways to set a text in so many lines, the one whose longest line is shortest; among those,
+the one whose lines differ least, each line that ends with a short word costing a little.
+"""
+
+from collections.abc import Sequence
+from functools import cache
+
+_ORPHAN = 0.35
+"""A last line under this share of the longest one costs as much as ragged lines."""
+
+
+def break_units(text: str) -> list[int]:
+    """Return the ends of the parts of a text between which a line may end, the text's own end last."""
+    # Its tables take 0.03 s to load.
+    from uniseg.linebreak import line_break_units
+
+    ends, at = [], 0
+    for unit in line_break_units(text):
+        at += len(unit)
+        ends.append(at)
+    return ends
+
+
+def ends_with_space(text: str) -> int:
+    """Return how many characters at the end of a line are not seen there."""
+    return len(text) - len(text.rstrip())
+
+
+def balanced_lines(widths: Sequence[float], hanging: Sequence[float], lines: int) -> list[int]:
+    """Return the ends (numbers of units, half-open) of ``lines`` lines, or of as many as there are units.
+
+    widths : of the units, with the space after each; hanging : of that space, which is not seen at the end of a line.
+    """
+    count = len(widths)
+    lines = max(1, min(lines, count))
+    before = [0.0]
+    for width in widths:
+        before.append(before[-1] + width)
+
+    def length(start: int, end: int) -> float:
+        return before[end] - before[start] - hanging[end - 1]
+
+    longest = _longest(count, lines, length)
+    return _evenest(count, lines, longest * (1 + 1e-9), length)
+
+
+def _longest(count: int, lines: int, length) -> float:  # type: ignore[no-untyped-def]
+    """Return the length of the longest line where that is shortest."""
+
+    @cache
+    def best(end: int, left: int) -> float:
+        if left == 1:
+            return float(length(0, end))
+        return min(max(best(start, left - 1), length(start, end)) for start in range(left - 1, end))
+
+    return best(count, lines)
+
+
+def _evenest(count: int, lines: int, longest: float, length) -> list[int]:  # type: ignore[no-untyped-def]
+    """Return the ends of lines none of which is over ``longest`` and that differ least."""
+
+    def cost(start: int, end: int) -> float:
+        own = length(start, end)
+        if own > longest:
+            return float("inf")
+        short = end == count and own < _ORPHAN * longest
+        return (1 - own / longest) ** 2 + (1.0 if short else 0.0) if longest > 0 else 0.0
+
+    @cache
+    def best(end: int, left: int) -> tuple[float, tuple[int, ...]]:
+        if left == 1:
+            return cost(0, end), (end,)
+        ways = ((*best(start, left - 1), start) for start in range(left - 1, end))
+        whole, ends, _ = min(((so_far + cost(start, end), ends, start) for so_far, ends, start in ways))
+        return whole, (*ends, end)
+
+    return list(best(count, lines)[1])

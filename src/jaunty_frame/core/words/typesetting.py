@@ -1,0 +1,264 @@
+"""Setting a text: paragraphs broken into balanced lines, glyph by glyph, in ems.
+
+A block's origin is the top left corner of its box, x right, y down. Its box reaches from the height of capitals of the
+first line to the depth of letters of the last one, or as far as ink does, and across from the first ink to the last: so
+nothing painted lies outside it, and texts with and without descenders stand on the same line.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
+from typing import Literal, NamedTuple
+
+from jaunty_frame.core.words.breaking import balanced_lines, break_units, ends_with_space
+from jaunty_frame.core.words.direction import reads_leftwards, visual_order
+from jaunty_frame.core.words.faces import Face
+from jaunty_frame.core.words.shaping import Glyph, Run, Shaped, shaped
+
+Alignment = Literal["left", "centre", "right"]
+PITCH = 1.25
+"""Ems from one baseline to the next at a line spacing of 1; taller faces have a little more."""
+_DEPTH = 0.22
+_TALL = 0.86
+
+
+class Typeset(NamedTuple):
+    """What a text is set in. spacing : ems between letters; pitch : of lines, in usual ones."""
+
+    faces: tuple[Face, ...]
+    spacing: float = 0.0
+    pitch: float = 1.0
+
+
+class PlacedGlyph(NamedTuple):
+    """x, y : ems of its origin, on the baseline."""
+
+    face: Face
+    glyph: int
+    x: float
+    y: float
+
+
+class Letter(NamedTuple):
+    """Characters ``start`` to ``end`` as one cluster, from ``left`` to ``right`` in ems."""
+
+    start: int
+    end: int
+    left: float
+    right: float
+    leftwards: bool
+
+
+class Line(NamedTuple):
+    """Characters ``start`` to ``end`` of the text; letters from left to right."""
+
+    start: int
+    end: int
+    left: float
+    right: float
+    baseline: float
+    letters: tuple[Letter, ...]
+
+
+@dataclass(frozen=True)
+class Block:
+    """A text that is set. width, height : of its box, in ems; missing : characters that no face has."""
+
+    text: str
+    glyphs: tuple[PlacedGlyph, ...]
+    lines: tuple[Line, ...]
+    width: float
+    height: float
+    cap_height: float
+    missing: tuple[str, ...]
+
+    def __hash__(self) -> int:
+        return hash((self.text, self.width, self.height))
+
+    @property
+    def line_texts(self) -> tuple[str, ...]:
+        return tuple(self.text[line.start : line.end].strip() for line in self.lines)
+
+
+class _Line(NamedTuple):
+    """A line before it is placed: glyphs and letters from 0 on."""
+
+    start: int
+    end: int
+    glyphs: tuple[tuple[Face, Glyph, float], ...]
+    letters: tuple[Letter, ...]
+    ink: tuple[float, float, float, float]
+
+
+@lru_cache(maxsize=4096)
+def text_blocks(text: str, typeset: Typeset, align: Alignment, most_lines: int) -> tuple[Block, ...]:
+    """Return a text set in as many lines as it has paragraphs, in one more, and so on up to ``most_lines`` where it can
+    be broken so often. Without text there is one block, of one empty line."""
+    paragraphs = _paragraphs(text)
+    found: list[Block] = []
+    for more in range(max(most_lines - len(paragraphs), 0) + 1):
+        block = _block(text, paragraphs, typeset, align, more)
+        if found and len(block.lines) == len(found[-1].lines):
+            break
+        found.append(block)
+    return tuple(found)
+
+
+def _paragraphs(text: str) -> list[tuple[int, str]]:
+    found, at = [], 0
+    for line in text.split("\n"):
+        found.append((at, "".join(" " if ord(one) < 32 else one for one in line)))
+        at += len(line) + 1
+    return found
+
+
+def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, align: Alignment, more: int) -> Block:
+    """Return the block with ``more`` lines than paragraphs, given to the longest ones."""
+    whole = [shaped(line, typeset.faces, reads_leftwards(line), typeset.spacing) for _, line in paragraphs]
+    counts = [1] * len(paragraphs)
+    for _ in range(more):
+        widths = [_width(one) / count for one, count in zip(whole, counts, strict=True)]
+        counts[widths.index(max(widths))] += 1
+    lines = [
+        line
+        for (at, words), one, count in zip(paragraphs, whole, counts, strict=True)
+        for line in _broken(at, words, one, count)
+    ]
+    missing = tuple(dict.fromkeys(character for one in whole for character in one.missing))
+    return _placed(text, lines, typeset, align, missing)
+
+
+def _width(of: Shaped) -> float:
+    return sum(glyph.advance for run in of.runs for glyph in run.glyphs)
+
+
+def _broken(at: int, words: str, of: Shaped, count: int) -> list[_Line]:
+    if not words:
+        return [_Line(at, at, (), (), (0.0, 0.0, 0.0, 0.0))]
+    advance = [0.0] * (len(words) + 1)
+    for run in of.runs:
+        for glyph in run.glyphs:
+            advance[glyph.cluster] += glyph.advance
+    ends = break_units(words)
+    parts = list(pairwise([0, *ends]))
+    widths = [sum(advance[start:end]) for start, end in parts]
+    hanging = [sum(advance[end - ends_with_space(words[start:end]) : end]) for start, end in parts]
+    stops = balanced_lines(widths, hanging, count)
+    lines = []
+    for first, last in pairwise([0, *stops]):
+        start, end = (ends[first - 1] if first else 0), ends[last - 1]
+        lines.append(_line(at, words, of, start, end))
+    return lines
+
+
+def _line(at: int, words: str, of: Shaped, start: int, end: int) -> _Line:
+    """Return characters ``start`` to ``end`` as a line; the spaces at its end take no room."""
+    seen = end - ends_with_space(words[start:end])
+    runs = [run for run in of.runs if run.start < seen and run.end > start]
+    glyphs, letters, x = list[tuple[Face, Glyph, float]](), list[Letter](), 0.0
+    left, bottom, right, top = float("inf"), 0.0, float("-inf"), 0.0
+    for index in visual_order([run.level for run in runs]):
+        run = runs[index]
+        for glyph in run.glyphs:
+            if not start <= glyph.cluster < seen:
+                continue
+            glyphs.append((run.face, glyph, x))
+            if glyph.ink != (0.0, 0.0, 0.0, 0.0):
+                left, right = min(left, x + glyph.dx + glyph.ink[0]), max(right, x + glyph.dx + glyph.ink[2])
+                bottom, top = min(bottom, glyph.dy + glyph.ink[1]), max(top, glyph.dy + glyph.ink[3])
+            letters = _with_letter(letters, run, glyph, at, x)
+            x += glyph.advance
+    if left > right:
+        left, right = 0.0, x
+    ends = sorted({letter.start for letter in letters} | {at + seen})
+    until = dict(pairwise(ends))
+    return _Line(
+        at + start,
+        at + end,
+        tuple(glyphs),
+        tuple(letter._replace(end=until[letter.start]) for letter in letters),
+        (left, bottom, right, top),
+    )
+
+
+def _with_letter(letters: list[Letter], run: Run, glyph: Glyph, at: int, x: float) -> list[Letter]:
+    cluster = at + glyph.cluster
+    if letters and letters[-1].start == cluster:
+        return [*letters[:-1], letters[-1]._replace(right=x + glyph.advance)]
+    return [*letters, Letter(cluster, cluster + 1, x, x + glyph.advance, run.level % 2 == 1)]
+
+
+def _placed(text: str, lines: list[_Line], typeset: Typeset, align: Alignment, missing: tuple[str, ...]) -> Block:
+    metrics = typeset.faces[0].metrics
+    pitch = max(PITCH, _TALL * (metrics.ascent + metrics.descent)) * typeset.pitch
+    left, right = min(line.ink[0] for line in lines), max(line.ink[2] for line in lines)
+    width = max(line.ink[2] - line.ink[0] for line in lines)
+    if align == "left" and len(lines) > 1:
+        # Lines begin at one origin: letters that overhang it do so in every line.
+        width = right - left
+    above = max(metrics.cap_height, lines[0].ink[3])
+    depth = max(min(metrics.descent, _DEPTH), -lines[-1].ink[1])
+    glyphs, placed = list[PlacedGlyph](), list[Line]()
+    for number, line in enumerate(lines):
+        own = line.ink[2] - line.ink[0]
+        shift = {"left": -left, "centre": (width - own) / 2 - line.ink[0], "right": width - line.ink[2]}[align]
+        baseline = above + number * pitch
+        glyphs += [
+            PlacedGlyph(face, glyph.glyph, x + shift + glyph.dx, baseline - glyph.dy)
+            for face, glyph, x in line.glyphs
+            if glyph.ink != (0.0, 0.0, 0.0, 0.0)
+        ]
+        letters = tuple(
+            letter._replace(left=letter.left + shift, right=letter.right + shift) for letter in line.letters
+        )
+        placed.append(Line(line.start, line.end, line.ink[0] + shift, line.ink[2] + shift, baseline, letters))
+    height = above + (len(lines) - 1) * pitch + depth
+    return Block(text, tuple(glyphs), tuple(placed), max(width, 1e-3), height, metrics.cap_height, missing)
+
+
+class Caret(NamedTuple):
+    """An upright stroke: x and its ends, in ems of the block."""
+
+    x: float
+    top: float
+    bottom: float
+
+
+def caret_at(block: Block, index: int) -> Caret:
+    """Return where the caret stands before character ``index`` of the text."""
+    line = next((line for line in block.lines if index < line.end), block.lines[-1])
+    if index == line.end and line is not block.lines[-1] and index < len(block.text):
+        line = block.lines[block.lines.index(line) + 1]
+    x = _caret_x(line, index)
+    return Caret(x, line.baseline - 1.05 * block.cap_height - 0.1, line.baseline + 0.25)
+
+
+def _caret_x(line: Line, index: int) -> float:
+    for letter in line.letters:
+        if letter.start <= index < letter.end:
+            share = (index - letter.start) / (letter.end - letter.start)
+            return (
+                letter.right - share * (letter.right - letter.left)
+                if letter.leftwards
+                else (letter.left + share * (letter.right - letter.left))
+            )
+    if not line.letters:
+        return (line.left + line.right) / 2
+    last = max(line.letters, key=lambda letter: letter.end)
+    # Spaces at the end hang; the caret goes along with them.
+    beyond = 0.28 * max(min(index, line.end) - last.end, 0)
+    return last.left - beyond if last.leftwards else last.right + beyond
+
+
+def index_at(block: Block, x: float, y: float) -> int:
+    """Return the character before which a click at (x, y), in ems of the block, puts the caret."""
+    line = min(block.lines, key=lambda line: abs(line.baseline - 0.35 - y))
+    choices = {index: abs(_caret_x(line, index) - x) for index in _stops(line, line is block.lines[-1])}
+    return min(choices, key=lambda index: choices[index]) if choices else line.start
+
+
+def _stops(line: Line, is_last: bool) -> Sequence[int]:
+    stops = [letter.start for letter in line.letters]
+    end = max((letter.end for letter in line.letters), default=line.start)
+    return [*stops, end]

@@ -1,0 +1,110 @@
+"""Where emblems lie, and when: the corner that is free, found for all slides over which one goes on."""
+
+from typing import NamedTuple
+
+import numpy as np
+
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.mounts.pieces import short_side
+from jaunty_frame.core.words.places import anchor_place, anchored, ground_behind, overlap_area
+from jaunty_frame.document.words import Emblem
+from jaunty_frame.show.planning.grounds import areas_in_frame, frame_tones, free_region
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words import words_of
+
+# In the order in which they are taken where nothing else decides.
+_CORNERS = ("bottom-right", "top-right", "bottom-left", "top-left")
+_MOST_LOOKED_AT = 12
+"""Slides of a run that are asked which corner is free."""
+
+
+class PlacedEmblem(NamedTuple):
+    """An emblem over a run of slides. slides : positions; first, frames : of the show."""
+
+    emblem: Emblem
+    slides: tuple[int, ...]
+    first: int
+    frames: int
+    box: Window
+    covers: float
+
+
+def emblems_at(plan: Plan, n: int) -> tuple[PlacedEmblem, ...]:
+    """Return the emblems that are seen at frame ``n``."""
+    return tuple(one for one in placed_emblems(plan) if one.first <= n < one.first + one.frames)
+
+
+def placed_emblems(plan: Plan) -> tuple[PlacedEmblem, ...]:
+    """Return all emblems of an output, one for each run of slides over which it lies."""
+    if "emblems" not in plan.memo:
+        plan.memo["emblems"] = tuple(
+            placed
+            for emblem in plan.emblems
+            for run in _runs(plan, emblem)
+            if (placed := _placed(plan, emblem, run)) is not None
+        )
+    found: tuple[PlacedEmblem, ...] = plan.memo["emblems"]
+    return found
+
+
+def _runs(plan: Plan, emblem: Emblem) -> list[tuple[int, ...]]:
+    """Return the slides over which an emblem lies: those that follow one another are one run."""
+    wanted, runs, open_run = set(emblem.slides), list[tuple[int, ...]](), False
+    for k in plan.shown:
+        on = not wanted or plan.slides[k].id in wanted
+        if on and open_run:
+            runs[-1] = (*runs[-1], k)
+        elif on:
+            runs.append((k,))
+        open_run = on
+    return runs
+
+
+def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...]) -> PlacedEmblem | None:
+    rate, schedule = float(plan.output.frame_rate), plan.schedule
+    first = schedule.first[run[0]] + round(float(emblem.at) * rate)
+    end = schedule.first[run[-1]] + schedule.frames[run[-1]]
+    if emblem.lasts is not None:
+        end = min(end, first + max(round(float(emblem.lasts) * rate), 1))
+    if first >= end or emblem.photo not in plan.table.by_id:
+        return None
+    width, height = plan.table.by_id[emblem.photo].upright_size
+    unit_x, unit_y = short_side(float(plan.output.aspect))
+    longest = max(width, height)
+    size = emblem.size * width / longest * unit_x, emblem.size * height / longest * unit_y
+    region = free_region(plan)
+    if emblem.anchor == "free":
+        box = Window(emblem.place[0] - size[0] / 2, emblem.place[1] - size[1] / 2, *size)
+    elif emblem.anchor == "auto":
+        box = min((anchored(size, region, *anchor_place(corner)) for corner in _CORNERS), key=_cost(plan, run))
+    else:
+        box = anchored(size, region, *anchor_place(emblem.anchor))
+    return PlacedEmblem(emblem, run, first, end - first, box, _covered(plan, run, box))
+
+
+def _cost(plan: Plan, run: tuple[int, ...]):  # type: ignore[no-untyped-def]
+    looked_at = run[:: max(len(run) // _MOST_LOOKED_AT, 1)]
+
+    def cost(box: Window) -> float:
+        total = 0.0
+        for k in looked_at:
+            low, high = ground_behind(box, frame_tones(plan, k))
+            total += 0.3 * (high - low) / len(looked_at)
+            words = [one.box for one in words_of(plan, k)]
+            total += sum(float(overlap_area(np.array([box]), np.array([other]))[0, 0]) > 0 for other in words)
+        return total + 2 * _covered(plan, looked_at, box)
+
+    return cost
+
+
+def _covered(plan: Plan, run: tuple[int, ...], box: Window) -> float:
+    """Return the largest share of a required area, or of the box, that meet."""
+    worst = 0.0
+    for k in run:
+        boxes, weights = areas_in_frame(plan, k)
+        if not (weights >= 1).any():
+            continue
+        required = boxes[weights >= 1]
+        common = overlap_area(np.array([box]), required)[0]
+        worst = max(worst, float((common / np.minimum(box.w * box.h, required[:, 2] * required[:, 3])).max()))
+    return worst

@@ -1,0 +1,177 @@
+"""What lies behind words: tones of the frame, areas to keep off, and what a photo leaves free. No pixels are known."""
+
+import numpy as np
+
+from jaunty_frame.core.colouring.sketch import SIDE, sketch_colours
+from jaunty_frame.core.colouring.tones import tones_of
+from jaunty_frame.core.geometry.windows import FloatArray, Window
+from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
+from jaunty_frame.core.painting.colour import parse_colour
+from jaunty_frame.core.words.legibility import tone_of
+from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.readability import fill_colours
+from jaunty_frame.show.planning.visibility import frame_boxes
+
+CELLS = 18
+"""Of the frame's width and of its height, for which tones are told."""
+# Words stand off the edge of outputs without a safe zone, too.
+_LEAST_MARGIN = 0.04
+# Of photos that nobody has looked at: anything may be behind.
+_UNKNOWN = (0.0, 1.0, 0.15)
+# What a sketch says of the tones of a photo whose tones are not known.
+_SPREAD, _DETAIL = 0.18, 0.12
+
+
+def free_region(plan: Plan) -> Window:
+    """Return the part of the frame where words may lie: title safe, and nothing covers it."""
+    zones, aspect = plan.output.zones.as_zones(), plan.output.aspect
+    safe = zones.title_safe_box(aspect)
+    margin = _LEAST_MARGIN
+    left = max(safe.x, zones.overlay_left, margin)
+    top = max(safe.y, zones.overlay_top, margin)
+    right = min(safe.x + safe.w, 1 - zones.overlay_right, 1 - margin)
+    bottom = min(safe.y + safe.h, 1 - zones.overlay_bottom, 1 - margin)
+    if right - left < 0.1 or bottom - top < 0.1:
+        return Window(margin, margin, 1 - 2 * margin, 1 - 2 * margin)
+    return Window(left, top, right - left, bottom - top)
+
+
+def frame_tones(plan: Plan, k: int) -> FloatArray:
+    """Return the tones (CELLS, CELLS, 3) of slide ``k``, the darkest and the lightest of its way: low, high, detail."""
+    key = "tones", k
+    if key not in plan.memo:
+        plan.memo[key] = _frame_tones(plan, k)
+    found: FloatArray = plan.memo[key]
+    return found
+
+
+def _frame_tones(plan: Plan, k: int) -> FloatArray:
+    middles = (np.arange(CELLS) + 0.5) / CELLS
+    places = np.stack(np.meshgrid(middles, middles), axis=-1).reshape(-1, 2)
+    tones = np.tile(np.array(_UNKNOWN), (len(places), 1))
+    rows = plan.rows_of(k)
+    covered = np.zeros(len(places), bool)
+    found: list[FloatArray] = []
+    windows = _windows(plan, k)
+    for station in range(windows.shape[1] if len(rows) else 1):
+        here, covered = tones.copy(), np.zeros(len(places), bool)
+        for row, window in zip(rows, windows[:, station] if len(rows) else (), strict=True):
+            piece = plan.mounting(row).piece
+            inside = (places - piece[:2]) / piece[2:]
+            on_photo = window[:2] + inside * window[2:]
+            seen = ((inside >= 0) & (inside <= 1) & (on_photo >= 0) & (on_photo < 1)).all(axis=1)
+            cell = np.clip((on_photo[seen] * SIDE).astype(int), 0, SIDE - 1)
+            here[seen] = photo_tones(plan.photo(row))[cell[:, 1], cell[:, 0]]
+            covered |= seen
+        if not covered.all():
+            here[~covered] = _fill_tones(plan, k, places[~covered])
+        found.append(here)
+    whole = np.stack(found)
+    low, high, detail = whole[..., 0].min(axis=0), whole[..., 1].max(axis=0), whole[..., 2].max(axis=0)
+    return np.stack([low, high, detail], axis=-1).reshape(CELLS, CELLS, 3)
+
+
+def _windows(plan: Plan, k: int) -> FloatArray:
+    """Return the windows (rows, S, 4) of a slide at its stations and half way between the first and the last."""
+    rows = plan.rows_of(k)
+    stations = plan.stations[rows.start : rows.stop]
+    middle = (stations[:, :1] + stations[:, -1:]) / 2
+    return np.concatenate([stations[:, :1], middle, stations[:, -1:]], axis=1)
+
+
+def photo_tones(photo: Photo) -> FloatArray:
+    """Return the tones (12, 12, 3) of a photo, after its correction's exposure only roughly."""
+    if photo.tones:
+        return tones_of(photo.tones)
+    if not photo.sketch:
+        return np.tile(np.array(_UNKNOWN), (SIDE, SIDE, 1))
+    tone = sketch_colours(photo.sketch) @ np.array([0.0722, 0.7152, 0.2126]) / 255
+    low, high = np.clip(tone - _SPREAD, 0, 1), np.clip(tone + _SPREAD, 0, 1)
+    return np.stack([low, high, np.full_like(tone, _DETAIL)], axis=-1)
+
+
+def _fill_tones(plan: Plan, k: int, places: FloatArray) -> FloatArray:
+    fill, row = plan.fill(k), plan.picture_row(k)
+    picture = plan.table.by_id.get(fill.picture or "") or (plan.photo(row) if row is not None else None)
+    if picture is None or (fill.made_of_photo and not picture.sketch):
+        return np.tile(np.array(_UNKNOWN), (len(places), 1)) if fill.made_of_photo else _plain_tones(fill, places)
+    colours = fill_colours(fill, picture, places, float(plan.output.aspect))
+    tone = np.array([tone_of(tuple(colour)) for colour in np.rint(colours)])
+    return np.stack([tone - 0.03, tone + 0.03, np.zeros(len(tone))], axis=-1).clip(0, 1)
+
+
+def _plain_tones(fill: object, places: FloatArray) -> FloatArray:
+    tone = tone_of(parse_colour(getattr(fill, "colour", "#000000")))
+    return np.tile(np.array([tone, tone, 0.0]), (len(places), 1))
+
+
+def areas_in_frame(plan: Plan, k: int) -> tuple[FloatArray, FloatArray]:
+    """Return the boxes (K, 4), in fractions of the frame, in which the keep areas of slide ``k`` lie at any time of its
+    way, and their weights (K,).
+
+    Between two windows each edge of an area goes one way only: where it is at the ends bounds where it is.
+    """
+    boxes, weights = list[FloatArray](), list[FloatArray]()
+    hulls = _hulls(plan)
+    for row in plan.rows_of(k):
+        here = plan.table.areas.weights[row] > 0
+        if not here.any():
+            continue
+        x, y, w, h = plan.pieces[row]
+        piece = plan.mounting(row).piece
+        shares = (hulls[row][here] - (x, y, 0, 0)) / (w, h, w, h)
+        boxes.append(shares * (piece.w, piece.h, piece.w, piece.h) + (piece.x, piece.y, 0, 0))
+        weights.append(plan.table.areas.weights[row][here])
+    if not boxes:
+        return np.zeros((0, 4)), np.zeros(0)
+    return np.concatenate(boxes), np.concatenate(weights)
+
+
+def _hulls(plan: Plan) -> FloatArray:
+    """Return the boxes (M, K, 4) about where every area is at the stations of its way."""
+    if "area-hulls" not in plan.memo:
+        at = [frame_boxes(plan, station) for station in (0, -1)]
+        low = np.minimum.reduce([boxes[..., :2] for boxes in at])
+        high = np.maximum.reduce([boxes[..., :2] + boxes[..., 2:] for boxes in at])
+        plan.memo["area-hulls"] = np.concatenate([low, high - low], axis=-1)
+    found: FloatArray = plan.memo["area-hulls"]
+    return found
+
+
+def photo_in_frame(plan: Plan, k: int) -> Window:
+    """Return where the one photo of slide ``k`` is seen, at most; all of the frame where there is none, or several."""
+    return _seen_at_most(plan, plan.rows_of(k)[0]) if _lies_still(plan, k) else WHOLE_FRAME
+
+
+def _lies_still(plan: Plan, k: int) -> bool:
+    """Return whether a slide shows one photo that keeps its place."""
+    return len(plan.rows_of(k)) == 1 and not plan.slides[k].instants and not plan.table.piled[k]
+
+
+def free_strips(plan: Plan, k: int) -> FloatArray:
+    """Return the strips (S, 4) of the free region that the one photo of slide ``k`` never covers: above, below, at its
+    left and right."""
+    if not _lies_still(plan, k):
+        return np.zeros((0, 4))
+    left, top, width, height = photo_in_frame(plan, k)
+    right, bottom = left + width, top + height
+    x, y, w, h = free_region(plan)
+    strips = (
+        (x, y, w, top - y),
+        (x, bottom, w, y + h - bottom),
+        (x, y, left - x, h),
+        (right, y, x + w - right, h),
+    )
+    return np.array([strip for strip in strips if min(strip[2:]) > 0.02]).reshape(-1, 4)
+
+
+def _seen_at_most(plan: Plan, row: int) -> Window:
+    mounting = plan.mounting(row)
+    if not mounting.is_plain and not mounting.by_itself:
+        return mounting.outer
+    windows, (x, y, w, h) = plan.stations[row], mounting.piece
+    low = (0 - windows[:, :2]) / windows[:, 2:]
+    high = (1 - windows[:, :2]) / windows[:, 2:]
+    (left, top), (right, bottom) = np.clip(low.min(axis=0), 0, 1), np.clip(high.max(axis=0), 0, 1)
+    return Window(x + left * w, y + top * h, (right - left) * w, (bottom - top) * h)
