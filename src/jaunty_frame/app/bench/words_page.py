@@ -119,8 +119,8 @@ class WordsPage(BenchPage):
         self._buttons = QBoxLayout(QBoxLayout.Direction.LeftToRight)
         self._foot = QBoxLayout(QBoxLayout.Direction.LeftToRight)
         for box, widgets in (
-            (self._buttons, (row_of(*self.adds.values(), stretch_first=False), row_of(self.pick, self.remove))),
-            (self._foot, (self.here_only, row_of(self.back, self.for_all))),
+            (self._buttons, (row_of(*self.adds.values(), stretch_first=False), _right(self.pick, self.remove))),
+            (self._foot, (self.here_only, _right(self.back, self.for_all))),
         ):
             box.setSpacing(4)
             for widget in widgets:
@@ -410,6 +410,11 @@ class WordsPage(BenchPage):
             fields["colour_by"] = "chosen"
         self._set_style("Colour", self._style.changed(**fields))
         self.cell.end_gesture()
+
+
+def _right(*widgets: QWidget) -> QWidget:
+    """Return widgets side by side at the right."""
+    return row_of(QWidget(), *widgets)
 
 
 def _column(*widgets: QWidget) -> QWidget:

@@ -21,6 +21,8 @@ _MOST_CHECKED_AT_ONCE = 320
 
 _CHECK_AFTER_MS = 60
 """Not while the window paints what changed; and of many changes in a row only the last is checked."""
+_MEASURE_AFTER_MS = 400
+"""Not between two keys: to look at frames takes a worker some hundred milliseconds."""
 
 
 class Shown(NamedTuple):
@@ -84,7 +86,7 @@ class ShowWork(QObject):
             return
         self._next_check = shown, states, source
         if self._checking is None:
-            self._check_soon.start()
+            self._check_soon.start(_MEASURE_AFTER_MS if _needs_frames(shown) else _CHECK_AFTER_MS)
 
     def _check(self) -> None:
         if self._next_check is None or self._checking is not None:

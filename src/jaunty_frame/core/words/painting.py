@@ -53,13 +53,15 @@ def words_picture(
     square = round(region.w * frame.pixel_aspect * density), round(region.h * density)
     left = (box.x * frame.width - region.x) * frame.pixel_aspect * density
     top = (box.y * frame.height - region.y) * density
-    letters, outlined, spread = inked(block, px, square, left, top, (0.0, paint.outline, paint.outline + SHADOW_SPREAD))
+    widths = (0.0, paint.outline) if paint.outline else (0.0,)
+    coverages = inked(block, px, square, left, top, widths)
+    letters, outlined = coverages[0], coverages[-1]
     picture = np.zeros((square[1], square[0], 4), np.float32)
     place = Window(left, top, block.width * px, block.height * px)
     if paint.plate:
         _lay(picture, _plate(place, paint, px, square) * paint.plate, paint.plate_colour)
     if paint.shadow:
-        _lay(picture, _shadow(spread, paint, px), paint.shadow_colour)
+        _lay(picture, _shadow(outlined, paint, px), paint.shadow_colour)
     if paint.outline:
         _lay(picture, outlined.astype(np.float32) / 255, paint.outline_colour)
     _lay(picture, letters.astype(np.float32) / 255, paint.colour)
@@ -120,7 +122,8 @@ def _lay(picture: np.ndarray, coverage: np.ndarray, colour: Bgr) -> None:
 
 
 def _shadow(ink: Pixels, paint: WordsPaint, px: float) -> np.ndarray:
-    sigma = max(paint.shadow_blur * px / 2, 0.3)
+    sigma, radius = max(paint.shadow_blur * px / 2, 0.3), max(round(SHADOW_SPREAD * px), 1)
+    ink = cv2.dilate(ink, cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * radius + 1, 2 * radius + 1)))
     shift = np.array([[1, 0, 0], [0, 1, paint.shadow_distance * px]], float)
     moved = cv2.warpAffine(ink.astype(np.float32) / 255, shift, ink.shape[::-1])
     return cv2.GaussianBlur(moved, (0, 0), sigma) * paint.shadow

@@ -115,7 +115,7 @@ def _paragraphs(text: str) -> list[tuple[int, str]]:
 
 def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, align: Alignment, more: int) -> Block:
     """Return the block with ``more`` lines than paragraphs, given to the longest ones."""
-    whole = [shaped(line, typeset.faces, reads_leftwards(line), typeset.spacing) for _, line in paragraphs]
+    whole = [_shaped(line, typeset.faces, typeset.spacing) for _, line in paragraphs]
     counts = [1] * len(paragraphs)
     for _ in range(more):
         widths = [_width(one) / count for one, count in zip(whole, counts, strict=True)]
@@ -127,6 +127,11 @@ def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, align
     ]
     missing = tuple(dict.fromkeys(character for one in whole for character in one.missing))
     return _placed(text, lines, typeset, align, missing)
+
+
+@lru_cache(maxsize=2048)
+def _shaped(line: str, faces: tuple[Face, ...], spacing: float) -> Shaped:
+    return shaped(line, faces, reads_leftwards(line), spacing)
 
 
 def _width(of: Shaped) -> float:

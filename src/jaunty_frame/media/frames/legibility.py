@@ -30,6 +30,7 @@ _EM_PX = 50
 _MOST_READY_BYTES = 48_000_000
 _MOST_REMEMBERED = 4000
 
+_ready = ReadySources(_MOST_READY_BYTES)
 _measured: OnceCache[tuple[FrameContent, FrameFormat, WordsLayer], float] = OnceCache(_MOST_REMEMBERED, lambda one: 1)
 
 
@@ -47,13 +48,13 @@ def measured_contrasts(
     whose photo cannot be read are left out."""
     found: dict[str, Contrasts] = {}
     for output_id, plan in plans.items():
-        ready, own = ReadySources(_MOST_READY_BYTES), dict[tuple[str, str], float]()
+        own = dict[tuple[str, str], float]()
         for placed in all_words(plan):
             if stopped():
                 return found
             try:
                 key = plan.slides[placed.slide].id, placed.words.id
-                own[key] = _worst(plan, placed, source, ready, _frame(plan, placed, full_size))
+                own[key] = _worst(plan, placed, source, _frame(plan, placed, full_size))
             except JauntyError:
                 continue  # there is a finding about its photo
         found[output_id] = own
@@ -71,7 +72,7 @@ def _even(length: float) -> int:
     return max(2 * round(length / 2), 16)
 
 
-def _worst(plan: Plan, placed: PlacedWords, source: PhotoSource, ready: ReadySources, frame: FrameFormat) -> float:
+def _worst(plan: Plan, placed: PlacedWords, source: PhotoSource, frame: FrameFormat) -> float:
     worst = BEST
     end = placed.time.first + placed.time.frames
     for k in plan.shown if placed.time.goes_on else (placed.slide,):
@@ -83,7 +84,7 @@ def _worst(plan: Plan, placed: PlacedWords, source: PhotoSource, ready: ReadySou
             content = slide_content(plan, k, n / max(frames - 1, 1))
             resting = content._replace(layers=_with_rest(opened(content.layers), placed))
             key = resting, frame, at_rest(placed)
-            contrast = _measured.get(key, lambda c=resting: _contrast(c, placed, source, ready, frame))  # type: ignore[misc]
+            contrast = _measured.get(key, lambda c=resting: _contrast(c, placed, source, frame))  # type: ignore[misc]
             worst = min(worst, contrast)
     return worst
 
@@ -99,9 +100,7 @@ def _with_rest(layers: Layers, placed: PlacedWords) -> Layers:
     return (*others, rest)
 
 
-def _contrast(
-    content: FrameContent, placed: PlacedWords, source: PhotoSource, ready: ReadySources, frame: FrameFormat
-) -> float:
+def _contrast(content: FrameContent, placed: PlacedWords, source: PhotoSource, frame: FrameFormat) -> float:
     coverage, (left, top), em = letters_coverage(placed.block, placed.box, frame)
     right, bottom = left + coverage.shape[1], top + coverage.shape[0]
     part = Part(max(left, 0), max(top, 0), min(right, frame.width), min(bottom, frame.height))
@@ -110,5 +109,5 @@ def _contrast(
     surface = new_surface(frame.width, frame.height, frame.coding)
     # Only the part that is looked at.
     seen = part_of(surface, part)
-    paint_frame(seen, content, ready.of(content.sources(frame), source), Workspace(frame))
+    paint_frame(seen, content, _ready.of(content.sources(frame), source), Workspace(frame))
     return seen_contrast(surface.planes[0], coverage, (left, top), em, placed.paint.colour)

@@ -6,7 +6,7 @@ from typing import Any
 
 from jaunty_frame.media.once import OnceCache
 from jaunty_frame.media.photos.sources import PhotoSource
-from jaunty_frame.show.frames.layers.layer import Source
+from jaunty_frame.show.frames.layers.layer import Source, is_quick
 from jaunty_frame.show.frames.painting import prepared
 
 
@@ -21,12 +21,22 @@ class ReadySources:
         return {source: self._kept.get(source, lambda s=source: prepared(s, photos.pixels)) for source in sources}  # type: ignore[misc]
 
     def at_hand(self, sources: Iterable[Source]) -> Mapping[Source, Any] | None:
-        """Return what was made of ``sources`` if all of it is there."""
-        found = {source: self._kept.peek(source) for source in sources}
-        return None if any(value is None for value in found.values()) else found
+        """Return what was made of ``sources`` if all of it is there, but for what is quickly made: that is made now."""
+        wanted = list(sources)
+        found = {source: self._kept.peek(source) for source in wanted}
+        if any(value is None and not is_quick(source) for source, value in found.items()):
+            return None
+        for source, value in found.items():
+            if value is None:
+                found[source] = self._kept.get(source, lambda s=source: prepared(s, _no_photo))  # type: ignore[misc]
+        return found
 
     def clear(self) -> None:
         self._kept.clear()
+
+
+def _no_photo(photo: Any, width: int) -> Any:
+    raise AssertionError("what is quickly made is made of no photo")
 
 
 def bytes_of(value: Any) -> int:

@@ -23,6 +23,7 @@ from jaunty_frame.show.planning.mounting import row_aspects, row_pieces
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
+from jaunty_frame.show.planning.words import keep_known_words
 
 _STILL = 1e-9
 _BARE = 1e-9
@@ -84,6 +85,8 @@ class Planner:
             plan = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
             emblems = tuple(one for one in project.emblems if output.id not in one.left_out)
             plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems)
+            if output.id in self._plans:
+                keep_known_words(plans[output.id], self._plans[output.id])
         self._table, self._project, self._plans = table, project, plans
         return plans
 

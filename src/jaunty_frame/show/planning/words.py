@@ -39,7 +39,7 @@ from jaunty_frame.show.planning.plan import Plan
 MOST_LINES: dict[WordsKind, int] = {"title": 4, "caption": 2, "credit": 14}
 # Where words of a kind usually stand, across and down, and how much it costs to be elsewhere.
 _LIKED: dict[WordsKind, tuple[tuple[float, float], tuple[float, float]]] = {
-    "title": ((0.5, 0.4), (0.25, 0.3)),
+    "title": ((0.5, 0.4), (0.25, 0.6)),
     "caption": ((0.5, 1.0), (0.3, 0.6)),
     "credit": ((0.5, 0.5), (0.4, 0.4)),
 }
@@ -129,6 +129,41 @@ def words_of(plan: Plan, k: int) -> tuple[PlacedWords, ...]:
         place_words(plan, [k])
     found: tuple[PlacedWords, ...] = plan.memo[key]
     return found
+
+
+def keep_known_words(plan: Plan, before: Plan) -> None:
+    """Take over what was solved of slides that are as they were: most edits change one, and to solve the words of all
+    that are in view would be felt with every key."""
+    if plan.output is not before.output or plan.table.rules is not before.table.rules or plan.fonts is not before.fonts:
+        return
+    for key, known in list(before.memo.items()):
+        if not isinstance(key, tuple) or key[0] not in ("words", "tones"):
+            continue
+        k = key[1]
+        if key[0] == "words" and any(one.time.goes_on or one.words.built for one in known):
+            continue
+        if _is_as_before(plan, before, k, whole=key[0] == "words"):
+            plan.memo[key] = known
+
+
+def _is_as_before(plan: Plan, before: Plan, k: int, whole: bool) -> bool:
+    """Return whether a slide is framed as it was, at the same time. whole : whether its words are to be the same,
+    too."""
+    if k >= len(plan.slides) or plan.table.piled[k] or before.table.piled[k]:
+        return False
+    one, other = plan.slides[k], before.slides[k]
+    if one is not other and (whole or one.model_copy(update={"words": other.words}) != other):
+        return False
+    times = (plan.schedule.first[k], plan.schedule.frames[k]), (before.schedule.first[k], before.schedule.frames[k])
+    rows, rows_before = plan.rows_of(k), before.rows_of(k)
+    if times[0] != times[1] or len(rows) != len(rows_before) or not rows:
+        return False
+    return all(
+        plan.table.photos[row] is before.table.photos[old]
+        and np.array_equal(plan.stations[row], before.stations[old])
+        and np.array_equal(plan.pieces[row], before.pieces[old])
+        for row, old in zip(rows, rows_before, strict=True)
+    )
 
 
 def all_words(plan: Plan) -> Iterable[PlacedWords]:

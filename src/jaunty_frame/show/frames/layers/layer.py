@@ -46,6 +46,11 @@ class Source(Hashable, Protocol):
     def photo(self) -> PhotoFile | None: ...
 
 
+def is_quick(source: Source) -> bool:
+    """Return whether a source is made in a few milliseconds, so that who is in a hurry need not wait for a worker."""
+    return getattr(source, "quick", False)
+
+
 class Layer(Hashable, Protocol):
     """One thing painted in a frame."""
 

@@ -24,6 +24,10 @@ class WordsReady(NamedTuple):
     def photo(self) -> None:
         return None
 
+    @property
+    def quick(self) -> bool:
+        return True
+
 
 class WordsLayer(NamedTuple):
     """A text over a frame: its box at rest, and how it lies at an instant."""
