@@ -277,7 +277,8 @@ class InTheWindow(WindowCase):
             self.window.session.apply(add)
             self.choose(0)
             self.assertEqual(self.window.sheet.chosen_place()[0], "card")
-            self.assertTrue(self.window.bench.title.isVisible() and not self.window.bench.body.isVisible())
+            self.assertFalse(self.window.bench.canvas.isVisible())
+            self.assertEqual([name for name, _ in self.window.bench.page_choice.options], ["look", "words"])
             image = self.cell_image(0, FIRST_OUTPUT)
             self.assertEqual(image.pixelColor(image.width() // 2, 40).name(), "#20c040")
             for action in ("turn-right", "repeat", "find-again", "findings", "zones", "house-rules"):

@@ -60,7 +60,8 @@ FOR_ALL = "for all"
 
 
 class Desk(QObject):
-    """``wanted`` : a place of the window by its name, and what it is to be about: an output's id, FOR_ALL, or ""."""
+    """``wanted`` : a place of the window by its name, and what it is to be about: an output's id, FOR_ALL, on the bench
+    "words" and the kind of those that are to be typed, or ""."""
 
     wanted = Signal(str, str)
     theme_changed = Signal()

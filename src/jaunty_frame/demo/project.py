@@ -20,11 +20,14 @@ from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.house_rules import set_house_rules
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.edits.words import add_credits, add_words
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.transitions.pile import Pile
+from jaunty_frame.document.words import Entrance
 from jaunty_frame.errors import ProjectError
 from jaunty_frame.media.atomic import write_whole
 from jaunty_frame.media.photos.finder import with_areas_found
@@ -36,8 +39,9 @@ from jaunty_frame.media.projects.project_store import save_project
 TITLE = "Kiln opening, spring"
 PROJECT_NAME = "kiln-opening.jaunty"
 OUTPUTS = ("tall", "square", "wide")
+AUTHOR, LICENCE = "The pottery in the yard", "CC BY 4.0"
 # Increased with every change of the drawings, so that no old pictures are taken from the cache.
-_DRAWING = 1
+_DRAWING = 2
 _AS_PNG = "09-bowl-from-above"
 _ON_ITS_SIDE = "10-tall-bottle"
 _WIDE_GAMUT = "13-green-pot"
@@ -62,6 +66,7 @@ def photo_file(scene: Scene) -> bytes:
         f"2026:04:18 {9 + number // 4:02}:{number * 4 % 60:02}:{number * 7 % 60:02}"
     )
     exif[ExifTags.Base.Orientation] = 1
+    exif[ExifTags.Base.Artist], exif[ExifTags.Base.Copyright] = AUTHOR, LICENCE
     options: dict = {}
     if scene.name == _ON_ITS_SIDE:
         pixels = np.ascontiguousarray(np.rot90(pixels))
@@ -119,7 +124,7 @@ def make_demo(
             raise ProjectError(f"The demo's photos cannot be used: {' '.join(imported.problems)}")
         outputs = tuple(output_from_text(name) for name in OUTPUTS)
         project = add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs))
-        save_project(_with_looks(with_areas_found(project, PhotoSource(folder, cache))), path)
+        save_project(_with_words(_with_looks(with_areas_found(project, PhotoSource(folder, cache)))), path)
     return path
 
 
@@ -142,3 +147,17 @@ def _with_looks(project: Project) -> Project:
     ):
         project = edit.apply(project)
     return project
+
+
+def _with_words(project: Project) -> Project:
+    """Return the show with a title, captions, and the credits on a card at its end."""
+    slides = {project.photo(slide.exhibit.photos[0]).path[:2]: slide.id for slide in project.slides}
+    for edit in (
+        add_words(slides["01"], "Kiln opening,\nspring", "title", style=OWN_STYLES["stately"]),
+        add_words(slides["02"], "Three jars from the first firing"),
+        add_words(slides["03"], "Copper red, fired at night", "title"),
+        add_words(slides["04"], "1280 degrees, shortly before midnight", comes=Entrance(kind="letters")),
+        add_words(slides["08"], "Bottle and jug", times="reading", at=Fraction(1), comes=Entrance(kind="fade")),
+    ):
+        project = edit.apply(project)
+    return add_credits(project).apply(project)

@@ -13,7 +13,7 @@ from pydantic import FailFast, Field, model_validator
 
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.geometry import zones
-from jaunty_frame.core.geometry.windows import frame_aspect
+from jaunty_frame.core.geometry.windows import Window, frame_aspect
 from jaunty_frame.core.motion.courses import MOST_LEAN, Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
 from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
@@ -39,6 +39,7 @@ from jaunty_frame.document.values import (
     ShortText,
     Value,
     WindowValue,
+    ensure_inside,
 )
 from jaunty_frame.document.words import CAPTION_STYLE, CREDIT_STYLE, TITLE_STYLE, Emblem, TypeStyle, Words
 from jaunty_frame.errors import UsageError
@@ -50,6 +51,7 @@ LONGEST_SIDE = 8192
 MOST_WORDS = 40
 """On one slide."""
 MOST_EMBLEMS = 40
+MOST_OVERLAYS = 8
 
 FORMAT = "jaunty-frame"
 VERSION = 5
@@ -160,9 +162,17 @@ class ZoneMargins(Value):
     overlay_right: Margin = 0.0
     cut_out: Aspect | None = None
     tile: Aspect | None = None
+    boxes: Annotated[tuple[WindowValue, ...], Field(max_length=MOST_OVERLAYS)] = ()
+    """Further parts that may be covered."""
+
+    @model_validator(mode="after")
+    def _inside(self) -> Self:
+        for box in self.boxes:
+            ensure_inside(box, "a part that may be covered")
+        return self
 
     def as_zones(self) -> zones.Zones:
-        return zones.Zones(**dict(self))
+        return zones.Zones(**{**dict(self), "boxes": tuple(Window(*box) for box in self.boxes)})
 
 
 class Output(Value):

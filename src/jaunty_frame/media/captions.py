@@ -57,16 +57,16 @@ def read_captions(path: Path) -> list[Caption]:
 
 
 def captions_of(plan: Plan) -> list[Caption]:
-    """Return the captions and titles of an output, in the order of their times."""
+    """Return the captions of an output, in the order of their times."""
     rate = plan.output.frame_rate
     found = [
         Caption(
             round(1000 * placed.time.first / rate),
             round(1000 * (placed.time.first + placed.time.frames) / rate),
-            placed.words.text if not placed.words.built else placed.block.text,
+            placed.words.text,
         )
         for placed in all_words(plan)
-        if placed.words.kind != "credit"
+        if placed.words.kind == "caption"
     ]
     return sorted(found)
 

@@ -173,6 +173,12 @@ class Bench(QWidget):
         if self.cell.exists:
             self.reason.setText(self._reason())
 
+    def begin_words(self, kind: str) -> None:
+        """Put words of a kind on the slide and let them be typed."""
+        if self.cell.exists:
+            self.show_page("words")
+            self.page("words").begin(kind)
+
     def _give_room(self) -> None:
         """Lay out for a page about the photo, or about the frame, which is large then: an upright one has the page's
         choices beside it, others below."""

@@ -33,6 +33,9 @@ class BenchPage(QWidget):
     def show_at(self, at: float) -> None:
         """Be told which share of the slide's time is looked at."""
 
+    def begin(self, what: str) -> None:
+        """Begin something that was asked for elsewhere."""
+
     def entered(self, shown: bool) -> None:
         """Be told that the page comes into view, or goes."""
 

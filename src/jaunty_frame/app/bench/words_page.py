@@ -1,6 +1,7 @@
 """On the bench: the words of a slide, typed and dragged on the frame itself."""
 
 from fractions import Fraction
+from functools import partial
 from typing import Any, ClassVar
 
 from PySide6.QtCore import Qt
@@ -13,6 +14,7 @@ from jaunty_frame.app.bench.typing import Typing
 from jaunty_frame.app.bench.words_list import WordsList, WordsRow
 from jaunty_frame.app.bench.words_tool import WordsTool
 from jaunty_frame.app.pictures.frame_view import FrameView
+from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.family_choice import FamilyChoice
 from jaunty_frame.app.widgets.labelled import named, row_of
@@ -31,15 +33,18 @@ from jaunty_frame.document.instant import Pose
 from jaunty_frame.document.mount import PLAIN_MOUNT
 from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.words import STYLE_PARTS, TypeStyle, Words, WordsKind
+from jaunty_frame.show.frames.content import FrameContent, base_content
+from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.poses import pose_at
 from jaunty_frame.show.planning.words import shown_text, style_of, words_time
+from jaunty_frame.show.planning.words_helps import WordsHelpOffered, offered_helps
 from jaunty_frame.show.planning.words_reasons import words_reason
 
 _KINDS = (("title", "Title"), ("caption", "Caption"), ("credit", "Credit"))
 _TIMES = (("slide", "With the slide"), ("reading", "Until read"), ("own", "Own time"))
 _PLACES = (("auto", "Auto"), ("free", "By hand"))
-_PLACE, _COMES, _TRAVEL, _STYLES = "Place", "In, out", "Travel", "Style"
-_PARTS = (_PLACE, _STYLES, *STYLE_PARTS, _COMES, _TRAVEL)
+_PLACE, _COMES, _TRAVEL, _STYLES, _HELP = "Place", "In, out", "Travel", "Style", "Help"
+_PARTS = (_PLACE, _STYLES, *STYLE_PARTS, _COMES, _TRAVEL, _HELP)
 _NEW: dict[WordsKind, str] = {"title": "Title", "caption": "Caption", "credit": "Credit"}
 _POSE = ("scale", "across", "down", "lean", "opacity")
 
@@ -54,6 +59,7 @@ class WordsPage(BenchPage):
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
         self._at = 0.0
+        self._offered: dict[str, WordsHelpOffered] = {}
         self.typing = Typing(frame_view)
         self.typing.typed.connect(self._type)
         self.typing.caret_moved.connect(self._show_caret)
@@ -112,6 +118,9 @@ class WordsPage(BenchPage):
         self.pose.chosen.connect(self._set_pose)
         self.pose.settled.connect(self.cell.end_gesture)
         self._add_part(_TRAVEL, self.pose)
+        self.helps = Miniatures("What would help to read them", self.cell.session, self.frame_view.images, 6, 44)
+        self.helps.chosen.connect(self._help)
+        self._add_part(_HELP, self.helps)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(5)
@@ -140,10 +149,12 @@ class WordsPage(BenchPage):
         self.kind.chosen.connect(lambda kind: self._set("Kind of words", kind=kind))
         self.times = Choice("Seen", list(_TIMES))
         self.times.chosen.connect(self._set_times_by)
-        row = row_of(self.grid, _column(self.place, self.kind, self.times), stretch_first=False)
-        box = row.layout()
-        assert isinstance(box, QBoxLayout)
-        box.setStretch(1, 1)
+        row = QWidget()
+        self._place_row = QBoxLayout(QBoxLayout.Direction.LeftToRight, row)
+        self._place_row.setContentsMargins(0, 0, 0, 0)
+        self._place_row.setSpacing(6)
+        self._place_row.addWidget(self.grid)
+        self._place_row.addWidget(_column(self.place, self.kind, self.times), 1)
         return row
 
     def _add_part(self, name: str, body: QWidget) -> None:
@@ -160,7 +171,9 @@ class WordsPage(BenchPage):
         self.styles.set_columns(2 if beside else 5)
         for fields in (self.pose, *self.style_fields.values(), *self.entrances.values()):
             fields.set_columns(1 if beside else 2)
-        for box in (self._buttons, self._foot):
+        self.times.set_columns(2 if beside else 0)
+        self.helps.set_columns(3 if beside else 6)
+        for box in (self._buttons, self._foot, self._place_row):
             box.setDirection(QBoxLayout.Direction.TopToBottom if beside else QBoxLayout.Direction.LeftToRight)
 
     def show_part(self, name: str) -> None:
@@ -171,6 +184,9 @@ class WordsPage(BenchPage):
             body.setSizePolicy(policy, policy)
         self.parts.setCurrentWidget(self._bodies[name])
         self.pick.setVisible(name in ("Colour", "Shadow", "Plate"))
+        if name == _HELP and self.cell.exists:
+            self.helps.forget()
+            self._show_helps()
 
     # -- what is shown
 
@@ -227,9 +243,29 @@ class WordsPage(BenchPage):
         self.entrances["comes"].show_value(words.comes)
         self.entrances["goes"].show_value(words.goes)
         self.show_at(self._at)
+        if self.part.value == _HELP:
+            self._show_helps()
         if self.typing.isVisible():
             self.typing.show_text(self._text(words))
             self._place_typing()
+
+    def _show_helps(self) -> None:
+        """Show what would help the words, each as it would be, with the contrast that it promises."""
+        placed, k = self.cell.placed_words, self.cell.position
+        offered = offered_helps(self.cell.plan, placed) if placed is not None else ()
+        self._offered = {one.name: one for one in offered}
+        shown = [
+            Miniature(one.name, f"{one.name}, {one.contrast:.1f} : 1", one.plan, partial(_seen, one.plan, k))
+            for one in offered
+        ]
+        self.helps.show_miniatures(shown, None)
+
+    def _help(self, name: str) -> None:
+        """Take what was offered."""
+        after = self._offered[name].words
+        fields = {name: getattr(after, name) for name in ("style", "anchor", "in_outputs", "times", "lasts")}
+        self.cell.set_words(f"{name} of the words", False, **fields)
+        self.cell.end_gesture()
 
     def _rows(self) -> list[WordsRow]:
         cell, rows = self.cell, []
@@ -260,6 +296,11 @@ class WordsPage(BenchPage):
         return shown_text(self.cell.plan, words)
 
     # -- typing
+
+    def begin(self, what: str) -> None:
+        for kind in self.adds:
+            if kind == what:
+                self.add(kind)
 
     def add(self, kind: WordsKind) -> None:
         """Put words on the slide and let them be typed."""
@@ -410,6 +451,10 @@ class WordsPage(BenchPage):
             fields["colour_by"] = "chosen"
         self._set_style("Colour", self._style.changed(**fields))
         self.cell.end_gesture()
+
+
+def _seen(plan: Plan, k: int, progress: float) -> FrameContent:
+    return base_content(plan, k)
 
 
 def _right(*widgets: QWidget) -> QWidget:

@@ -23,10 +23,11 @@ from jaunty_frame.app.project.task import Task
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.export.export_job import ExportJob, show_file_name
+from jaunty_frame.media.export.export_job import BURNT, ExportJob, show_file_name
 from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.show.words import rate_words, size_words
 
+_CAPTIONS = ((BURNT, "In the picture"), ("srt", "Beside it, .srt"), ("vtt", "Beside it, .vtt"))
 _QUALITY_SAID = {
     Quality.QUICK: "Quick: for a look, in a hurry.",
     Quality.STANDARD: "Standard: for posting and showing.",
@@ -57,6 +58,9 @@ class ExportPanel(SidePanel):
         choose.clicked.connect(self._choose_folder)
         self.quality = Choice("Quality", [(quality, quality.value.capitalize()) for quality in Quality])
         self.quality.chosen.connect(self._show_quality)
+        self.captions = Choice("Captions", list(_CAPTIONS))
+        self.captions.show_value(BURNT)
+        self.captions.chosen.connect(self.captions.show_value)
         self.quality_said = QLabel()
         self.quality_said.setProperty("role", "quiet")
         self.start_button = QPushButton("Export videos")
@@ -93,6 +97,10 @@ class ExportPanel(SidePanel):
         layout.addWidget(_quiet("Quality"))
         layout.addWidget(self.quality)
         layout.addWidget(self.quality_said)
+        layout.addSpacing(6)
+        self._captions_name = _quiet("Captions")
+        layout.addWidget(self._captions_name)
+        layout.addWidget(self.captions)
         layout.addSpacing(14)
         layout.addLayout(buttons)
         layout.addSpacing(8)
@@ -107,6 +115,9 @@ class ExportPanel(SidePanel):
     def show_document(self) -> None:
         """Show the outputs as the document has them, keeping what was unchecked."""
         plans = self.session.plans()
+        has_captions = any(one.kind == "caption" for slide in self.session.project.slides for one in slide.words)
+        self.captions.setVisible(has_captions)
+        self._captions_name.setVisible(has_captions)
         rows = {
             output.id: (
                 f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plans[output.id].seconds)}",
@@ -173,7 +184,7 @@ class ExportPanel(SidePanel):
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
         chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]
-        job = ExportJob(project, self.session.folder, chosen, folder, self.quality.value)
+        job = ExportJob(project, self.session.folder, chosen, folder, self.quality.value, captions=self.captions.value)
         self.open_button.hide()
         try:
             job.ensure_possible()

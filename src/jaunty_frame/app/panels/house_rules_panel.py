@@ -9,8 +9,9 @@ from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.colour_button import ColourButton
+from jaunty_frame.app.widgets.family_choice import FamilyChoice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
+from jaunty_frame.app.widgets.labelled import named, part_label, quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.motion.courses import Move
@@ -35,6 +36,7 @@ from jaunty_frame.show.words import (
 )
 
 _SHAPES = [(None, "All"), *((shape, shape.value.capitalize()) for shape in Shape)]
+_WORDS = {"title": "Titles", "caption": "Captions", "credit": "Credits"}
 _ALL_SAID = "These hold for every slide. A change here also reaches slides that had a setting of their own."
 
 
@@ -67,9 +69,15 @@ class HouseRulesPanel(SidePanel):
         self.fade_out = NumberField("Seconds of the fade at the end", 0, 60, suffix=" s")
         self.fade_out_colour = ColourButton("Colour that the show ends with")
         self.as_for_all = QPushButton("As for all photos")
+        self.families, self.sizes = dict[str, FamilyChoice](), dict[str, NumberField]()
+        for kind, words in _WORDS.items():
+            self.families[kind] = FamilyChoice(f"Typeface of {words.lower()}")
+            self.sizes[kind] = NumberField(f"Size of {words.lower()}", 1, 50, decimals=1, step=0.5, suffix=" %")
         self._connect()
         self._all_only = [
             *(part_label("One slow move through the whole show"), self.show_move),
+            part_label("Words, in percent of the frame's short side"),
+            *(named(words, row_of(self.families[kind], self.sizes[kind])) for kind, words in _WORDS.items()),
             *(part_label("Transition, and how many kinds a show may have"), row_of(self.joint, self.most_kinds)),
             part_label("The show comes out of a colour, and goes into one"),
             row_of(self.fade_in, self.fade_in_colour, self.fade_out, self.fade_out_colour),
@@ -111,6 +119,13 @@ class HouseRulesPanel(SidePanel):
         self.fade_in_colour.chosen.connect(lambda code: apply(set_house_rules("Fade in", fade_in_colour=code)))
         self.fade_out_colour.chosen.connect(lambda code: apply(set_house_rules("Fade out", fade_out_colour=code)))
         self.as_for_all.clicked.connect(self._drop_shape)
+        for kind in _WORDS:
+            self.families[kind].chosen.connect(lambda name, kind=kind: self._set_type(kind, family=name))
+            self.sizes[kind].chosen.connect(lambda value, kind=kind: self._set_type(kind, size=value / 100))
+
+    def _set_type(self, kind: str, **fields: Any) -> None:
+        style = getattr(self.session.project.house_rules, kind).changed(**fields)
+        self.session.apply(set_house_rules(f"{_WORDS[kind]}", **{kind: style}))
 
     def first_focus(self) -> QWidget:
         return self.placement
@@ -182,6 +197,10 @@ class HouseRulesPanel(SidePanel):
         self.joint.setText(transition_words(rules.transition))
         self.joint.setEnabled(len(self.session.project.slides) > 1)
         self.most_kinds.show_value(rules.most_kinds)
+        for kind in _WORDS:
+            style = getattr(rules, kind)
+            self.families[kind].show_value(style.family)
+            self.sizes[kind].show_value(100 * style.size)
         self.fade_in.show_value(float(rules.fade_in))
         self.fade_out.show_value(float(rules.fade_out))
         self.fade_in_colour.show_value(rules.fade_in_colour)

@@ -22,6 +22,8 @@ PANELS = {
     "pace": PanelEntry("Pace", "Ctrl+T", "jaunty_frame.app.panels.pace_panel:PacePanel"),
     "carry": PanelEntry("Carry over", "Ctrl+Shift+C", "jaunty_frame.app.panels.carry_panel:CarryPanel"),
     "looks": PanelEntry("Looks", "Ctrl+L", "jaunty_frame.app.panels.looks_panel:LooksPanel"),
+    "script": PanelEntry("Script", "Ctrl+Shift+W", "jaunty_frame.app.panels.script_panel:ScriptPanel"),
+    "emblems": PanelEntry("Emblems", "Ctrl+Shift+E", "jaunty_frame.app.panels.emblems_panel:EmblemsPanel"),
     "undo-list": PanelEntry(
         "Undo list", "Ctrl+Shift+U", "jaunty_frame.app.panels.undo_panel:UndoPanel", needs_slides=False
     ),

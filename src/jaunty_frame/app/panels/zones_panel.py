@@ -1,19 +1,25 @@
 """The zones of one output, in percent of the frame, beside the frame that they are drawn on."""
 
 from fractions import Fraction
+from pathlib import Path
+from typing import Any
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFileDialog, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.panels.zones_tool import ZonesTool
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.edits.outputs import set_zones
+from jaunty_frame.document.model import MOST_OVERLAYS, Output, ZoneMargins
 from jaunty_frame.document.outputs import preset_zones
 from jaunty_frame.document.values import MOST_MARGIN
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.projects.project_store import load_zones, save_zones
 
 _FIELDS = {
     "action_safe": "Action safe, each side",
@@ -24,6 +30,7 @@ _FIELDS = {
     "overlay_right": "Covered at the right",
 }
 _FIELD_WIDTH = 74
+_NEW_BOX = (0.35, 0.4, 0.3, 0.2)
 _CUT_OUTS = ((None, "None"), (Fraction(4, 3), "4:3"))
 _TILES = ((None, "None"), (Fraction(1), "Square"), (Fraction(3, 4), "3:4"))
 
@@ -42,6 +49,8 @@ class ZonesPanel(SidePanel):
         )
         said.setWordWrap(True)
         self.frame_view = FrameView(desk.session, desk.images)
+        self._gesture = 0
+        self.frame_view.tool = ZonesTool(self._output, self._set_dragged, self._settle)
         self.fields = {
             name: NumberField(f"{label}, in percent", 0, 100 * MOST_MARGIN, decimals=1, step=0.5, suffix=" %")
             for name, label in _FIELDS.items()
@@ -56,6 +65,16 @@ class ZonesPanel(SidePanel):
         self.tile.chosen.connect(lambda value: self._set(tile=value))
         self.back = QPushButton("Back to the usual zones")
         self.back.clicked.connect(self._go_back)
+        self.add_box = QPushButton("Add a covered part")
+        self.add_box.setToolTip("Drag it on the frame, and its lower right corner")
+        self.add_box.clicked.connect(self._add_box)
+        self.drop_boxes = QPushButton("Remove covered parts")
+        self.drop_boxes.clicked.connect(lambda: self._set(boxes=()))
+        self.load, self.save = QPushButton("From a file…"), QPushButton("To a file…")
+        self.load.clicked.connect(self._load)
+        self.save.clicked.connect(self._save)
+        for button in (self.add_box, self.drop_boxes, self.load, self.save, self.back):
+            button.setProperty("role", "small")
 
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 16, 16)
@@ -66,7 +85,10 @@ class ZonesPanel(SidePanel):
         layout.addWidget(self.frame_view, 1)
         layout.addSpacing(8)
         layout.addLayout(self._choices())
-        layout.addSpacing(8)
+        layout.addSpacing(4)
+        layout.addWidget(row_of(self.add_box, self.drop_boxes, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addWidget(row_of(self.load, self.save, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addSpacing(4)
         layout.addWidget(row_of(self.back, self.close_button, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
         desk.cells.current_cell_changed.connect(self._on_cell)
 
@@ -116,8 +138,42 @@ class ZonesPanel(SidePanel):
         self.cut_out.show_value(output.zones.cut_out)
         self.tile.show_value(output.zones.tile)
         self.back.setEnabled(output.zones != preset_zones(output))
+        self.drop_boxes.setVisible(bool(output.zones.boxes))
+        self.add_box.setEnabled(len(output.zones.boxes) < MOST_OVERLAYS)
 
-    def _set(self, **changes: float | Fraction | None) -> None:
+    def _output(self) -> Output | None:
+        return next((one for one in self.session.project.outputs if one.id == self._output_id), None)
+
+    def _set_dragged(self, zones: ZoneMargins) -> None:
+        self.session.apply(set_zones(self._output_id, zones, f"zones-{self._output_id}-drag-{self._gesture}"))
+
+    def _settle(self) -> None:
+        self._gesture += 1
+        self.session.close_gesture()
+
+    def _add_box(self) -> None:
+        output = self._output()
+        if output is not None:
+            self._set(boxes=(*output.zones.boxes, _NEW_BOX))
+
+    def _load(self) -> None:
+        path, _ = QFileDialog.getOpenFileName(self, "Zones", "", "Zones (*.zones.json);;All files (*)")
+        if path:
+            try:
+                self.session.apply(set_zones(self._output_id, load_zones(Path(path))))
+            except JauntyError as error:
+                self.desk.files.said.emit([str(error)], None)
+
+    def _save(self) -> None:
+        output = self._output()
+        path, _ = QFileDialog.getSaveFileName(self, "Zones", f"{self._output_id}.zones.json", "Zones (*.zones.json)")
+        if path and output is not None:
+            try:
+                save_zones(output.zones, Path(path))
+            except JauntyError as error:
+                self.desk.files.said.emit([str(error)], None)
+
+    def _set(self, **changes: Any) -> None:
         zones = self.session.project.output(self._output_id).zones.changed(**changes)
         merge = f"zones-{self._output_id}-{'-'.join(changes)}"
         self.session.apply(set_zones(self._output_id, zones, merge))

@@ -38,7 +38,7 @@ class FrameView(QWidget):
 
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self._session, self._images = session, images
+        self._session, self.images = session, images
         self._cell = ("", "")
         self._progress = 0.0
         self._without_correction = False
@@ -103,17 +103,17 @@ class FrameView(QWidget):
         place = self.picture_rect()
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
         content = self.content_of(plan, row, self._progress)
-        image = self._images.live_image(cell_request(plan, content, width, height))
+        image = self.images.live_image(cell_request(plan, content, width, height))
         if image is not None:
             self._image, self._shown = image, None
         else:
             # Always the same instant, so that scrubbing asks for one picture only; it makes ready what all need.
             self._shown = cell_request(plan, self.content_of(plan, row, 0.0), width, height)
-            self._images.remake(self._shown, self._session.source)
+            self.images.remake(self._shown, self._session.source)
         self.update()
 
     def _on_image(self, request: CellRequest) -> None:
-        if request == self._shown and self._images.live_image(request) is not None:
+        if request == self._shown and self.images.live_image(request) is not None:
             self._shown = None
             self._refresh()
 

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from PySide6.QtGui import QKeySequence
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell import project_actions, slide_actions
+from jaunty_frame.app.shell import project_actions, slide_actions, words_actions
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.core.time.typed_seconds import TypedSeconds
 from jaunty_frame.show.choosing import Where
@@ -57,6 +57,12 @@ ACTIONS = {
     "leave-out": ActionEntry(
         "Leave out of this output, or show again", "Ctrl+Delete", slide_actions.leave_out_or_show, True
     ),
+    "add-title": ActionEntry("Add title", "Ctrl+Shift+T", partial(words_actions.add_words, kind="title"), True),
+    "add-caption": ActionEntry("Add caption", "Ctrl+Shift+K", partial(words_actions.add_words, kind="caption"), True),
+    "add-card": ActionEntry("Add card before", "Ctrl+Shift+N", words_actions.add_card_before, True),
+    "add-credits": ActionEntry("Add credits at the end", "", words_actions.add_credits_card, True),
+    "import-captions": ActionEntry("Import captions…", "", words_actions.import_captions, True),
+    "export-captions": ActionEntry("Export captions…", "", words_actions.export_captions, True),
     "by-ear": ActionEntry("Play, and change by ear", "Ctrl+Shift+Space", lambda desk: desk.open("by-ear"), True),
     "remove": ActionEntry("Remove slides", "", slide_actions.remove, True),
     "together": ActionEntry("Put together, or take apart", "Ctrl+Shift+D", slide_actions.put_together_or_apart, True),

@@ -158,7 +158,10 @@ class MainWindow(QMainWindow):
             self.side.open(name, about)
         elif name == "bench":
             self.side.setCurrentWidget(self.bench)
-            self.bench.canvas.setFocus()
+            if about:
+                self.bench.begin_words(about.removeprefix("words "))
+            else:
+                self.bench.canvas.setFocus()
         elif name in ("screening", "by-ear"):
             self._play(name == "by-ear")
 

@@ -47,6 +47,12 @@ def seconds_menu(desk: Desk, parent: QWidget) -> QMenu:
     return _menu_of(desk, "Seconds", [*names, "pace", "lock"], parent)
 
 
+def words_menu(desk: Desk, parent: QWidget) -> QMenu:
+    """Return the menu of words, cards and emblems."""
+    names = ("add-title", "add-caption", "add-card", "add-credits", "script", "emblems")
+    return _menu_of(desk, "Words", [*names, "import-captions", "export-captions"], parent)
+
+
 def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
     """Return the menu that holds everything."""
     menu = QMenu(parent)
@@ -56,6 +62,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("set", "house-rules", "looks", "carry", "joint", "pace", "by-ear", "zones"),
         ("cut", "copy", "paste", "undo-list"),
         (choose_menu(desk, menu), order_menu(desk, menu), seconds_menu(desk, menu), *SLIDE_ACTIONS),
+        (words_menu(desk, menu),),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
         ("quit",),
     ):

@@ -7,7 +7,14 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell.menus import SLIDE_ACTIONS, choose_menu, order_menu, seconds_menu, without_argument
+from jaunty_frame.app.shell.menus import (
+    SLIDE_ACTIONS,
+    choose_menu,
+    order_menu,
+    seconds_menu,
+    without_argument,
+    words_menu,
+)
 from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.outputs import duplicate_output, remove_output, set_on_output
 from jaunty_frame.document.edits.slides import set_on_slides
@@ -59,7 +66,7 @@ class PlaceMenus(QObject):
     def show_slide_menu(self, place: QPoint) -> None:
         session = self._session
         menu = QMenu(self._window)
-        for part in (seconds_menu, order_menu, choose_menu):
+        for part in (seconds_menu, order_menu, choose_menu, words_menu):
             menu.addMenu(part(self._desk, menu))
         for name in ("cut", "copy", "paste", "joint", "carry", "looks", *SLIDE_ACTIONS):
             menu.addAction(self._desk.actions[name])

@@ -1,5 +1,6 @@
 """Regions of an output: lost at the edge, fit for words, covered by something on the receiver, seen in an overview."""
 
+from collections.abc import Iterable
 from fractions import Fraction
 from typing import NamedTuple
 
@@ -9,9 +10,8 @@ from jaunty_frame.core.geometry.windows import Window
 class Zones(NamedTuple):
     """Margins as fractions of the frame: of its width at the sides, of its height above and below.
 
-    cut_out, tile : display aspects of centred parts: the one that older receivers cut out, in which the safe zones then
-    lie, and the one shown in an overview.
-    """
+    boxes : further overlays, anywhere; cut_out, tile : display aspects of centred parts: the one that older receivers
+    cut out, in which the safe zones then lie, and the one shown in an overview."""
 
     action_safe: float = 0.0
     title_safe: float = 0.0
@@ -21,6 +21,7 @@ class Zones(NamedTuple):
     overlay_right: float = 0.0
     cut_out: Fraction | None = None
     tile: Fraction | None = None
+    boxes: tuple[Window, ...] = ()
 
     def action_safe_box(self, frame_aspect: Fraction) -> Window:
         return _inset(self.cut_out_box(frame_aspect), self.action_safe)
@@ -40,13 +41,38 @@ class Zones(NamedTuple):
         """Return the overlays as boxes that do not overlap one another, in fractions of the frame."""
         top, bottom = self.overlay_top, self.overlay_bottom
         between = 1.0 - top - bottom
-        boxes = (
+        found = [
             Window(0.0, 0.0, 1.0, top),
             Window(0.0, 1.0 - bottom, 1.0, bottom),
             Window(0.0, top, self.overlay_left, between),
             Window(1.0 - self.overlay_right, top, self.overlay_right, between),
-        )
-        return tuple(box for box in boxes if box.w > 0 and box.h > 0)
+        ]
+        for box in self.boxes:
+            found += _without(box, found)
+        return tuple(box for box in found if box.w > 0 and box.h > 0)
+
+
+def _without(box: Window, others: Iterable[Window]) -> list[Window]:
+    """Return what is left of a box outside others, in boxes that do not overlap."""
+    left = [Window(*box)]
+    for other in others:
+        left = [part for one in left for part in _around(one, other)]
+    return left
+
+
+def _around(box: Window, other: Window) -> list[Window]:
+    x0, y0 = max(box.x, other.x), max(box.y, other.y)
+    x1, y1 = min(box.x + box.w, other.x + other.w), min(box.y + box.h, other.y + other.h)
+    if x1 <= x0 or y1 <= y0:
+        return [box]
+    right, bottom = box.x + box.w, box.y + box.h
+    parts = (
+        Window(box.x, box.y, box.w, y0 - box.y),
+        Window(box.x, y1, box.w, bottom - y1),
+        Window(box.x, y0, x0 - box.x, y1 - y0),
+        Window(x1, y0, right - x1, y1 - y0),
+    )
+    return [part for part in parts if part.w > 1e-9 and part.h > 1e-9]
 
 
 def _inset(box: Window, margin: float) -> Window:

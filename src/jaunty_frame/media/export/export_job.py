@@ -13,8 +13,10 @@ from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words import without_captions
 
 Progress = Callable[[int, int], None]
+BURNT = "burnt"
 
 
 def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
@@ -47,7 +49,10 @@ class Export(NamedTuple):
 
 @dataclass(frozen=True)
 class ExportJob:
-    """Shows of ``project`` (in ``folder``) to be written into the folder ``to``, one after the other."""
+    """Shows of ``project`` (in ``folder``) to be written into the folder ``to``, one after the other.
+
+    captions : whether they are burnt in, or stand in a file beside each video: "srt" or "vtt".
+    """
 
     project: Project
     folder: Path
@@ -55,6 +60,7 @@ class ExportJob:
     to: Path
     quality: Quality = Quality.STANDARD
     form: str = USUAL
+    captions: str = BURNT
 
     @property
     def exports(self) -> list[Export]:
@@ -84,7 +90,13 @@ class ExportJob:
         # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
         from jaunty_frame.media.export.export import export_show
 
-        export_show(export.plan, source, export.path, self.quality, True, progress, cancelled, self.form)
+        beside = self.captions != BURNT
+        plan = without_captions(export.plan) if beside else export.plan
+        export_show(plan, source, export.path, self.quality, True, progress, cancelled, self.form)
+        if beside:
+            from jaunty_frame.media.captions import captions_of, write_captions
+
+            write_captions(captions_of(export.plan), export.path.with_suffix(f".{self.captions}"))
 
     def write_all(self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool]) -> list[Path]:
         """Write all shows and return their files. progress : of the frames of all."""

@@ -1,4 +1,5 @@
-"""Projects and looks on disk: saved whole, photo paths kept relative where that survives a move of the folder."""
+"""Projects, looks and zones on disk: saved whole, photo paths kept relative where that survives a move of the
+folder."""
 
 import os
 import stat
@@ -7,8 +8,9 @@ from pathlib import Path
 from jaunty_frame.document.files.json_text import MAX_BYTES
 from jaunty_frame.document.files.look_format import look_from_text, look_to_text
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
+from jaunty_frame.document.files.zones_format import zones_from_text, zones_to_text
 from jaunty_frame.document.look import Look
-from jaunty_frame.document.model import Project
+from jaunty_frame.document.model import Project, ZoneMargins
 from jaunty_frame.errors import ProjectError, shown_name
 from jaunty_frame.media.atomic import reason_of, write_whole
 
@@ -24,6 +26,16 @@ def load_project(path: Path) -> Project:
 def load_look(path: Path) -> Look:
     """Return the look in ``path``; ProjectError with a sentence where that cannot be."""
     return look_from_text(_text_of(path, "look", "choose a file with a look"), shown_name(path.name))
+
+
+def load_zones(path: Path) -> ZoneMargins:
+    """Return the zones in ``path``; ProjectError with a sentence where that cannot be."""
+    return zones_from_text(_text_of(path, "set of zones", "choose a file with zones"), shown_name(path.name))
+
+
+def save_zones(zones: ZoneMargins, path: Path) -> None:
+    """Write zones to ``path``, whole or not at all; ProjectError with a sentence where that cannot be."""
+    _write(path, zones_to_text(zones))
 
 
 def _text_of(path: Path, what: str, remedy: str) -> str:

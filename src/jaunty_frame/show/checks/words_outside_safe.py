@@ -11,11 +11,11 @@ _LITTLE, _HALF = 0.005, 0.5
 
 
 def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
-    outside = 1 - _share(placed.box, placed.region)
-    if outside <= _LITTLE:
-        return None
     zones = facts.plan.output.zones.as_zones()
     covered = sum(_share(placed.box, overlay) for overlay in zones.overlay_boxes())
+    outside = max(1 - _share(placed.box, placed.region), covered)
+    if outside <= _LITTLE:
+        return None
     where = "where they may be covered" if covered > outside / 2 else "outside title safe"
     severity = (
         Severity.SEVERE if covered > 0.5 or _share(placed.box, Window(0.0, 0.0, 1.0, 1.0)) < 0.98 else Severity.NOTABLE

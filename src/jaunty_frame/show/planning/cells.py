@@ -88,10 +88,10 @@ def solve_cells(wanted: Sequence[tuple[Output, NDArray[np.intp]]], table: SlideT
     """Return the cells of each output's rows, one output after the other."""
     rows = np.concatenate([rows for _, rows in wanted]) if wanted else np.empty(0, np.intp)
     counts = [len(rows) for _, rows in wanted]
-    overlays = np.zeros((len(wanted), 4, 4))
-    for boxes, (output, _) in zip(overlays, wanted, strict=True):
-        for box, overlay in zip(boxes, output.zones.as_zones().overlay_boxes(), strict=False):
-            box[:] = overlay
+    covered = [output.zones.as_zones().overlay_boxes() for output, _ in wanted]
+    overlays = np.zeros((len(wanted), max(map(len, covered), default=0), 4))
+    for boxes, own in zip(overlays, covered, strict=True):
+        boxes[: len(own)] = own or np.zeros((0, 4))
     bases = _solved_bases(wanted, rows, np.repeat(overlays, counts, axis=0), table)
     cells = cell_inputs(wanted, table, bases.window)
     moves = solve_moves(bases, cells)

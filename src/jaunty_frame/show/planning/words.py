@@ -5,6 +5,7 @@ the places that it has.
 """
 
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from math import floor
 from typing import NamedTuple
 
@@ -51,6 +52,8 @@ _KEEPS_OFF = 0.018
 """Short sides of the frame between words and what they must not cover."""
 _WIDEST = 0.94
 """Of the free region, that words take at most."""
+_COVERED_WEIGHT = 0.99
+"""Of parts that may be covered: to be kept off, though nothing of the photo is lost there."""
 _ESCAPES = 6
 """Lines more that words are broken into before they would be cut."""
 
@@ -189,6 +192,17 @@ def words_over(plan: Plan, n: int) -> tuple[PlacedWords, ...]:
     return tuple(found)
 
 
+def without_captions(plan: Plan) -> Plan:
+    """Return the plan of a show whose captions are not painted: they stand in a file beside it."""
+    slides = tuple(
+        slide.changed(words=tuple(words for words in slide.words if words.kind != "caption"))
+        if any(words.kind == "caption" for words in slide.words)
+        else slide
+        for slide in plan.slides
+    )
+    return replace(plan, table=replace(plan.table, slides=slides), memo={})
+
+
 class _Item(NamedTuple):
     """Words to be placed, before they are."""
 
@@ -321,6 +335,10 @@ def _surroundings(
     for item in items:
         boxes, weights = areas_in_frame(plan, item.k)
         others = [one.box for one in before.get(item.k, ()) if _at_one_time(one.time, item.time)]
+        covered = plan.output.zones.as_zones().boxes
+        if covered:
+            boxes = np.concatenate([boxes, np.array(covered)])
+            weights = np.concatenate([weights, np.full(len(covered), _COVERED_WEIGHT)])
         for after in _slides_after(plan, item):
             more, of_them = areas_in_frame(plan, after)
             boxes, weights = np.concatenate([boxes, more]), np.concatenate([weights, of_them])

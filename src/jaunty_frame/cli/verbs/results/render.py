@@ -1,5 +1,6 @@
 """``render``: shows as video files."""
 
+from enum import StrEnum
 from pathlib import Path
 from typing import Annotated
 
@@ -8,8 +9,16 @@ import typer
 from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.errors import UsageError, shown_name
-from jaunty_frame.media.export.export_job import ExportJob
+from jaunty_frame.media.export.export_job import BURNT, ExportJob
 from jaunty_frame.media.formats.format import Quality
+
+
+class Captions(StrEnum):
+    """Where captions are."""
+
+    BURNT = BURNT
+    SRT = "srt"
+    VTT = "vtt"
 
 
 def run(
@@ -20,6 +29,7 @@ def run(
     ] = None,
     all_outputs: Annotated[bool, typer.Option("--all", help="All outputs of the project.")] = False,
     quality: Annotated[Quality, typer.Option(help="Speed against fidelity and size.")] = Quality.STANDARD,
+    captions: Annotated[Captions, typer.Option(help="In the picture, or in a file beside it.")] = Captions.BURNT,
     overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace videos of the same names.")] = False,
 ) -> None:
     """Export shows as MP4 files, named after title, output and size.
@@ -31,7 +41,7 @@ def run(
     if to.exists() and not to.is_dir():
         raise UsageError(f"{shown_name(to)} is a file; give --to a folder.")
     opened = Opened(project)
-    job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality)
+    job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality, captions=captions.value)
     job.ensure_possible()
     if job.existing() and not overwrite:
         raise UsageError(f"Already in {to}: {', '.join(job.existing())}. Give --overwrite or another folder.")

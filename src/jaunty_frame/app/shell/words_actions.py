@@ -1,0 +1,82 @@
+"""Actions that bring words into the show."""
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtWidgets import QFileDialog
+
+from jaunty_frame.app.desk import Desk
+from jaunty_frame.document.edits.words import add_card, add_credits
+from jaunty_frame.document.words import WordsKind
+from jaunty_frame.errors import JauntyError
+
+if TYPE_CHECKING:
+    from jaunty_frame.show.planning.plan import Plan
+
+
+def add_words(desk: Desk, kind: WordsKind) -> None:
+    """Put words on the current slide, and let them be typed on the bench."""
+    if desk.cells.chosen_place()[0]:
+        desk.open("bench", f"words {kind}")
+
+
+def add_card_before(desk: Desk) -> None:
+    """Put a card before the current slide, and let its title be typed."""
+    project = desk.session.project
+    slide_id, output_id = desk.cells.chosen_place()
+    at = next((k for k, slide in enumerate(project.slides) if slide.id == slide_id), 0)
+    desk.session.apply(add_card(at, ""))
+    card = desk.session.latest.slides[at].id
+    desk.session.when_shown(lambda: _type_title(desk, card, output_id))
+
+
+def _type_title(desk: Desk, slide_id: str, output_id: str) -> None:
+    outputs = desk.session.project.outputs
+    if outputs:
+        desk.cells.select_cell(slide_id, output_id or outputs[0].id)
+        desk.open("bench", "words title")
+
+
+def add_credits_card(desk: Desk) -> None:
+    """Put a card with the credits at the end of the show."""
+    desk.session.apply(add_credits(desk.session.latest))
+    card, (_, output_id) = desk.session.latest.slides[-1].id, desk.cells.chosen_place()
+    desk.session.when_shown(lambda: desk.cells.select_cell(card, output_id))
+
+
+def import_captions(desk: Desk) -> None:
+    """Put the captions of a file on the slides during which they begin, in the current output."""
+    # Caption files are seldom wanted; what reads them takes 0.02 s to load.
+    from jaunty_frame.media.captions import put_captions, read_captions
+
+    plan = _current_plan(desk)
+    path = _asked(QFileDialog.getOpenFileName(desk.files.window, "Captions", "", "Captions (*.srt *.vtt)"))
+    if plan is None or not path:
+        return
+    try:
+        desk.session.apply(put_captions(read_captions(path), plan))
+    except JauntyError as error:
+        desk.files.said.emit([str(error)], None)
+
+
+def export_captions(desk: Desk) -> None:
+    """Write the captions of the current output."""
+    from jaunty_frame.media.captions import captions_of, write_captions
+
+    plan = _current_plan(desk)
+    path = _asked(QFileDialog.getSaveFileName(desk.files.window, "Captions", "captions.srt", "Captions (*.srt *.vtt)"))
+    if plan is None or not path:
+        return
+    try:
+        write_captions(captions_of(plan), path)
+    except JauntyError as error:
+        desk.files.said.emit([str(error)], None)
+
+
+def _asked(answer: tuple[str, str]):  # type: ignore[no-untyped-def]
+    from pathlib import Path
+
+    return Path(answer[0]) if answer[0] else None
+
+
+def _current_plan(desk: Desk) -> "Plan | None":
+    return desk.session.plans().get(desk.cells.chosen_place()[1])
