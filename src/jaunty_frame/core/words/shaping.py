@@ -92,7 +92,8 @@ def _glyphs(text: str, start: int, end: int, face: Face, leftwards: bool, spacin
     for info, place in zip(buffer.glyph_infos, buffer.glyph_positions, strict=True):
         extents = font.get_glyph_extents(info.codepoint)
         ink = (0.0, 0.0, 0.0, 0.0)
-        if extents is not None and extents.width:
+        # What no face has is a gap, not a box: it is told.
+        if info.codepoint and extents is not None and extents.width:
             left, top = extents.x_bearing / upem, extents.y_bearing / upem
             ink = (left, top + extents.height / upem, left + extents.width / upem, top)
         # Marks on a letter belong to its cluster, and space comes after that once.

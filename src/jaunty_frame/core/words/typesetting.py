@@ -232,11 +232,18 @@ class Caret(NamedTuple):
 
 def caret_at(block: Block, index: int) -> Caret:
     """Return where the caret stands before character ``index`` of the text."""
-    line = next((line for line in block.lines if index < line.end), block.lines[-1])
-    if index == line.end and line is not block.lines[-1] and index < len(block.text):
-        line = block.lines[block.lines.index(line) + 1]
+    line = _line_of(block, index)
     x = _caret_x(line, index)
     return Caret(x, line.baseline - 1.05 * block.cap_height - 0.1, line.baseline + 0.25)
+
+
+def _line_of(block: Block, index: int) -> Line:
+    """Return the line in which the caret stands before a character: at the end of one that was broken it stands at the
+    beginning of the next."""
+    for line, after in pairwise(block.lines):
+        if index < line.end or (index == line.end and after.start > line.end):
+            return line
+    return block.lines[-1]
 
 
 def _caret_x(line: Line, index: int) -> float:
