@@ -1,8 +1,9 @@
 """Emblems: small pictures over the show, over which slides they lie, and where."""
 
+from pathlib import Path
 from typing import Any
 
-from PySide6.QtWidgets import QFileDialog, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QLabel, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
@@ -104,17 +105,19 @@ class EmblemsPanel(SidePanel):
         self.show_document()
 
     def _add(self) -> None:
-        # What decodes takes 0.06 s to load.
-        from pathlib import Path
+        # Dialogs are loaded when they are first wanted.
+        from jaunty_frame.app.project.dialogs import PICTURES, ask_for_file
 
+        ask_for_file(self.window(), "Add an emblem", PICTURES, self.bring_in)
+
+    def bring_in(self, path: Path) -> None:
+        """Lay the picture of a file over the show."""
+        # What decodes takes 0.06 s to load.
         from jaunty_frame.media.photos.photo_import import look_at_photo
 
-        path, _ = QFileDialog.getOpenFileName(self, "Emblem", "", "Pictures (*.png *.webp *.svg);;All files (*)")
-        if not path:
-            return
         folder = self.session.folder if self.session.path else None
         try:
-            photo = look_at_photo(Path(path), folder, self.session.cache)
+            photo = look_at_photo(path, folder, self.session.cache)
         except JauntyError as error:
             self.desk.files.said.emit([str(error)], None)
             return

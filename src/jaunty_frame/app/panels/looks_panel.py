@@ -1,6 +1,7 @@
 """Looks: saved choices of aspects, each shown on the current slide's own photo."""
 
 from collections.abc import Callable
+from pathlib import Path
 
 from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
@@ -125,6 +126,7 @@ class LooksPanel(SidePanel):
             outputs=(project.output(output_id),),
             hand_set=(),
             accepted=(),
+            emblems=(),
         )
         plan = plan_output(apply_look(look, [slide_id]).apply(alone), output_id)
         return Miniature(look.name, look.name, plan, lambda progress: slide_content(plan, 0, progress))
@@ -165,16 +167,22 @@ class LooksPanel(SidePanel):
         if look is None:
             return
         # Dialogs, and what reads and writes files, are loaded when they are first wanted.
-        from jaunty_frame.app.project.dialogs import ask_where_to_save_look
+        from jaunty_frame.app.project.dialogs import LOOKS, ask_where_to_write
         from jaunty_frame.media.projects.project_store import save_look as write_look
 
-        ask_where_to_save_look(self.window(), look.name, lambda path: self._tried(lambda: write_look(look, path)))
+        def write(path: Path) -> None:
+            self._tried(lambda: write_look(look, path))
+
+        ask_where_to_write(self.window(), "Write the look", LOOKS, look.name, "look.json", write)
 
     def _import(self) -> None:
-        from jaunty_frame.app.project.dialogs import ask_for_look
+        from jaunty_frame.app.project.dialogs import LOOKS, ask_for_file
         from jaunty_frame.media.projects.project_store import load_look
 
-        ask_for_look(self.window(), lambda path: self._tried(lambda: self.session.apply(save_look(load_look(path)))))
+        def read(path: Path) -> None:
+            self._tried(lambda: self.session.apply(save_look(load_look(path))))
+
+        ask_for_file(self.window(), "Read a look", LOOKS, read)
 
     def _tried(self, act: Callable[[], object]) -> None:
         self.fault.setText("")

@@ -1,11 +1,12 @@
 """The zones of one output, in percent of the frame, beside the frame that they are drawn on."""
 
+from collections.abc import Callable
 from fractions import Fraction
 from pathlib import Path
 from typing import Any
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFileDialog, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
@@ -157,21 +158,32 @@ class ZonesPanel(SidePanel):
             self._set(boxes=(*output.zones.boxes, _NEW_BOX))
 
     def _load(self) -> None:
-        path, _ = QFileDialog.getOpenFileName(self, "Zones", "", "Zones (*.zones.json);;All files (*)")
-        if path:
-            try:
-                self.session.apply(set_zones(self._output_id, load_zones(Path(path))))
-            except JauntyError as error:
-                self.desk.files.said.emit([str(error)], None)
+        # Dialogs are loaded when they are first wanted.
+        from jaunty_frame.app.project.dialogs import ZONES, ask_for_file
+
+        def read(path: Path) -> None:
+            self._tried(lambda: self.session.apply(set_zones(self._output_id, load_zones(path))))
+
+        ask_for_file(self.window(), "Read zones", ZONES, read)
 
     def _save(self) -> None:
+        from jaunty_frame.app.project.dialogs import ZONES, ask_where_to_write
+
         output = self._output()
-        path, _ = QFileDialog.getSaveFileName(self, "Zones", f"{self._output_id}.zones.json", "Zones (*.zones.json)")
-        if path and output is not None:
-            try:
-                save_zones(output.zones, Path(path))
-            except JauntyError as error:
-                self.desk.files.said.emit([str(error)], None)
+        if output is None:
+            return
+        zones = output.zones
+
+        def write(path: Path) -> None:
+            self._tried(lambda: save_zones(zones, path))
+
+        ask_where_to_write(self.window(), "Write zones", ZONES, f"{output.id}.zones.json", "zones.json", write)
+
+    def _tried(self, act: Callable[[], object]) -> None:
+        try:
+            act()
+        except JauntyError as error:
+            self.desk.files.said.emit([str(error)], None)
 
     def _set(self, **changes: Any) -> None:
         zones = self.session.project.output(self._output_id).zones.changed(**changes)

@@ -12,7 +12,10 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 from jaunty_frame.media.photos.files import PHOTO_SUFFIXES
 
 _PROJECTS = "Projects (*.jaunty)"
-_LOOKS = "Looks (*.look.json *.json)"
+LOOKS = "Looks (*.look.json *.json)"
+CAPTIONS = "Captions (*.srt *.vtt)"
+ZONES = "Zones (*.zones.json *.json)"
+PICTURES = "Pictures (*.png *.webp *.svg)"
 
 
 def ask_for_project(parent: QWidget, then: Callable[[Path], object]) -> None:
@@ -29,17 +32,21 @@ def ask_where_to_save(parent: QWidget, then: Callable[[Path], object]) -> None:
     _ask_for_one(dialog, then)
 
 
-def ask_for_look(parent: QWidget, then: Callable[[Path], object]) -> None:
-    dialog = QFileDialog(parent, "Read a look")
-    dialog.setNameFilter(_LOOKS)
+def ask_for_file(parent: QWidget, title: str, pattern: str, then: Callable[[Path], object]) -> None:
+    """Ask for a file. pattern : its kind, like ``Looks (*.look.json)``."""
+    dialog = QFileDialog(parent, title)
+    dialog.setNameFilters([pattern, "All files (*)"])
     _ask_for_one(dialog, then)
 
 
-def ask_where_to_save_look(parent: QWidget, name: str, then: Callable[[Path], object]) -> None:
-    dialog = QFileDialog(parent, "Write the look")
+def ask_where_to_write(
+    parent: QWidget, title: str, pattern: str, name: str, suffix: str, then: Callable[[Path], object]
+) -> None:
+    """Ask where a file is to be written. name : what is offered; suffix : what names without one get."""
+    dialog = QFileDialog(parent, title)
     dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
-    dialog.setNameFilter(_LOOKS)
-    dialog.setDefaultSuffix("look.json")
+    dialog.setNameFilter(pattern)
+    dialog.setDefaultSuffix(suffix)
     dialog.selectFile(name.replace("/", "-"))
     _ask_for_one(dialog, then)
 

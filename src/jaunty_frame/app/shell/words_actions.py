@@ -1,8 +1,8 @@
 """Actions that bring words into the show."""
 
+from collections.abc import Callable
+from pathlib import Path
 from typing import TYPE_CHECKING
-
-from PySide6.QtWidgets import QFileDialog
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.document.edits.words import add_card, add_credits
@@ -45,37 +45,39 @@ def add_credits_card(desk: Desk) -> None:
 
 def import_captions(desk: Desk) -> None:
     """Put the captions of a file on the slides during which they begin, in the current output."""
-    # Caption files are seldom wanted; what reads them takes 0.02 s to load.
+    # Caption files are seldom wanted; what asks for them and reads them takes 0.02 s to load.
+    from jaunty_frame.app.project.dialogs import CAPTIONS, ask_for_file
     from jaunty_frame.media.captions import put_captions, read_captions
 
     plan = _current_plan(desk)
-    path = _asked(QFileDialog.getOpenFileName(desk.files.window, "Captions", "", "Captions (*.srt *.vtt)"))
-    if plan is None or not path:
-        return
-    try:
-        desk.session.apply(put_captions(read_captions(path), plan))
-    except JauntyError as error:
-        desk.files.said.emit([str(error)], None)
+    if plan is not None:
+
+        def read(path: Path) -> None:
+            _tried(desk, lambda: desk.session.apply(put_captions(read_captions(path), plan)))
+
+        ask_for_file(desk.files.window, "Import captions", CAPTIONS, read)
 
 
 def export_captions(desk: Desk) -> None:
     """Write the captions of the current output."""
+    from jaunty_frame.app.project.dialogs import CAPTIONS, ask_where_to_write
     from jaunty_frame.media.captions import captions_of, write_captions
 
     plan = _current_plan(desk)
-    path = _asked(QFileDialog.getSaveFileName(desk.files.window, "Captions", "captions.srt", "Captions (*.srt *.vtt)"))
-    if plan is None or not path:
-        return
+    if plan is not None:
+
+        def write(path: Path) -> None:
+            _tried(desk, lambda: write_captions(captions_of(plan), path))
+
+        name = f"{plan.output.id}.srt"
+        ask_where_to_write(desk.files.window, "Export captions", CAPTIONS, name, "srt", write)
+
+
+def _tried(desk: Desk, act: Callable[[], object]) -> None:
     try:
-        write_captions(captions_of(plan), path)
+        act()
     except JauntyError as error:
         desk.files.said.emit([str(error)], None)
-
-
-def _asked(answer: tuple[str, str]):  # type: ignore[no-untyped-def]
-    from pathlib import Path
-
-    return Path(answer[0]) if answer[0] else None
 
 
 def _current_plan(desk: Desk) -> "Plan | None":

@@ -118,7 +118,7 @@ class Choice(QWidget):
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
-        if step is None:
+        if step is None or not self._options:
             super().keyPressEvent(event)
             return
         values = [option for option, _ in self._options]
