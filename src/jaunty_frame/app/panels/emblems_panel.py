@@ -119,7 +119,7 @@ class EmblemsPanel(SidePanel):
         try:
             photo = look_at_photo(path, folder, self.session.cache)
         except JauntyError as error:
-            self.desk.files.said.emit([str(error)], None)
+            self.desk.files.said.emit([str(error)])
             return
         self._emblem_id = ""
         self.session.apply(add_emblem(photo))

@@ -183,7 +183,7 @@ class ZonesPanel(SidePanel):
         try:
             act()
         except JauntyError as error:
-            self.desk.files.said.emit([str(error)], None)
+            self.desk.files.said.emit([str(error)])
 
     def _set(self, **changes: Any) -> None:
         zones = self.session.project.output(self._output_id).zones.changed(**changes)

@@ -79,7 +79,7 @@ def put_together_or_apart(desk: Desk) -> None:
             desk.session.apply(put_together(chosen))
             desk.cells.choose_slides(chosen[:1])
     except UsageError as error:
-        desk.files.said.emit([str(error)], None)
+        desk.files.said.emit([str(error)])
 
 
 def set_seconds(desk: Desk, typed: TypedSeconds) -> None:

@@ -77,7 +77,7 @@ def _tried(desk: Desk, act: Callable[[], object]) -> None:
     try:
         act()
     except JauntyError as error:
-        desk.files.said.emit([str(error)], None)
+        desk.files.said.emit([str(error)])
 
 
 def _current_plan(desk: Desk) -> "Plan | None":

@@ -95,10 +95,10 @@ class WordsHelp(NamedTuple):
 
 LIGHT, DARK = 1.0, 0.04
 _TO_SPARE = 1.1
-SHADOW_REACHES = 0.52
+SHADOW_REACHES = 0.45
 """Share of a shadow's strength that 95 % of what is right beside letters has, at the usual blur (measured)."""
-OUTLINE_REACHES = 0.95
-_OUTLINE = 0.06
+OUTLINE_REACHES = 0.98
+_OUTLINE = 0.07
 # In the order in which they are tried: what changes the picture least first.
 _HELPS = (
     dict[str, float](),

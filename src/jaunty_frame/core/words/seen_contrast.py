@@ -6,10 +6,12 @@ from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.words.legibility import contrast, luminance
 
-_RING = 0.045
+_RING = 0.055
 """Ems about letters whose pixels are looked at."""
 _WORST_SHARE = 5
-_LEAST_PX = 2
+_LEAST_PX = 3
+_BESIDE_PX = 2
+"""So near to ink colours are mixed, and codecs ring."""
 _INK = 128
 BEST = 21.0
 
@@ -29,10 +31,13 @@ def seen_contrast(
         return BEST
     own = coverage[y0 - top : y1 - top, x0 - left : x1 - left]
     radius = max(round(_RING * px_per_em), _LEAST_PX)
-    # What touches ink at all is not looked at: its colour is mixed.
-    kernel = np.ones((2 * radius + 1,) * 2, np.uint8)
-    around = (cv2.dilate(own, kernel) >= _INK) & (cv2.dilate(own, np.ones((3, 3), np.uint8)) == 0)
+    around = (_spread(own, radius) >= _INK) & (_spread(own, _BESIDE_PX) == 0)
     if not around.any():
         return BEST
     beside = luminance(picture[y0:y1, x0:x1, :3][around])
     return float(np.percentile(contrast(luminance(colour), beside), _WORST_SHARE))
+
+
+def _spread(coverage: Pixels, radius: int) -> Pixels:
+    side = 2 * radius + 1
+    return cv2.dilate(coverage, cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (side, side)))

@@ -55,5 +55,5 @@ def _text(value: object) -> str:
         value = value[0] if value else ""
     if isinstance(value, bytes):
         value = value.decode("utf-8", "replace")
-    text = " ".join("".join(one for one in str(value or "") if one.isprintable() or one == " ").split())
+    text = " ".join("".join(one if one.isprintable() else " " for one in str(value or "")).split())
     return text[:_MOST]

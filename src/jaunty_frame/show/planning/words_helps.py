@@ -33,7 +33,7 @@ def offered_helps(plan: Plan, placed: PlacedWords) -> tuple[WordsHelpOffered, ..
     ways: dict[str, Words] = {
         "Colour": before.changed(style=style.changed(colour_by="auto")),
         "Shadow": before.changed(style=style.changed(shadow=0.8, shadow_blur=0.3, shadow_colour=ground)),
-        "Outline": before.changed(style=style.changed(outline=0.06, outline_colour=ground)),
+        "Outline": before.changed(style=style.changed(outline=0.07, outline_colour=ground)),
         "Plate": before.changed(style=style.changed(plate=0.8, plate_colour=ground)),
         "Place": before.changed(anchor="auto", in_outputs=_without_places(before)),
         "Longer": before.changed(times="own", lasts=lasts),
