@@ -4,13 +4,14 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, looks, memory, speed, stalls, start, steadiness, transitions
+from bench import export_ratio, framing, looks, memory, speed, stalls, start, steadiness, transitions, words
 
 FIGURES = {
     "framing": framing.run,
     "export": export_ratio.run,
     "transitions": transitions.run,
     "looks": looks.run,
+    "words": words.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,
     "import": speed.run_import,

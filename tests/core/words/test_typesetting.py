@@ -161,6 +161,13 @@ class Breaking(unittest.TestCase):
         self.assertEqual(len(found), lines)
         self.assertAlmostEqual(longest(found), best)
 
+    def test_long_texts_are_filled_to_the_least_width(self):
+        widths = [1.0 + k % 3 for k in range(200)]
+        ends = balanced_lines(widths, [0.0] * 200, 7)
+        lengths = [sum(widths[a:b]) for a, b in pairwise([0, *ends])]
+        self.assertEqual((len(ends), ends[-1]), (7, 200))
+        self.assertLessEqual(max(lengths), sum(widths) / 7 + 3)
+
     def test_no_short_word_stands_alone_on_the_last_line(self):
         text = "Three jars from the first firing of it"
         block = text_blocks(text, typeset(), "centre", 2)[1]

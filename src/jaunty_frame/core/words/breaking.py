@@ -6,13 +6,16 @@ the one whose lines differ least, each line that ends with a short word costing 
 
 import re
 import unicodedata
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import cache, lru_cache
 
 _SPACED = re.compile(r"[^ ]* +|[^ ]+")
 # Words in which no line may end: letters of alphabets with cases, figures, and what may follow them.
 _PLAIN = re.compile(r"[(]?[A-Za-z0-9À-ÖØ-öø-ɏ]+[.,;:!?)]*")
 _BEGINS = ("Lu", "Ll", "Nd", "Ps")
+_MOST_BALANCED = 60
+"""Units of a text whose lines are balanced; what it takes grows with their square."""
+_HALVINGS = 30
 _ORPHAN = 0.35
 """A last line under this share of the longest one costs as much as ragged lines."""
 
@@ -73,11 +76,35 @@ def balanced_lines(widths: Sequence[float], hanging: Sequence[float], lines: int
     def length(start: int, end: int) -> float:
         return before[end] - before[start] - hanging[end - 1]
 
+    if count > _MOST_BALANCED:
+        return _filled(count, lines, length)
     longest = _longest(count, lines, length)
     return _evenest(count, lines, longest * (1 + 1e-9), length)
 
 
-def _longest(count: int, lines: int, length) -> float:  # type: ignore[no-untyped-def]
+def _filled(count: int, lines: int, length: Callable[[int, int], float]) -> list[int]:
+    """Return the ends of lines that are filled one after the other, to the least width at which so many suffice: of
+    long texts all lines but the last are even then, too."""
+
+    def ends_at(width: float) -> list[int]:
+        ends, start = list[int](), 0
+        for end in range(1, count + 1):
+            if end > start + 1 and length(start, end) > width:
+                ends.append(end - 1)
+                start = end - 1
+        return [*ends, count]
+
+    low, high = 0.0, length(0, count)
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        if len(ends_at(middle)) > lines:
+            low = middle
+        else:
+            high = middle
+    return ends_at(high)
+
+
+def _longest(count: int, lines: int, length: Callable[[int, int], float]) -> float:
     """Return the length of the longest line where that is shortest."""
 
     @cache
@@ -89,7 +116,7 @@ def _longest(count: int, lines: int, length) -> float:  # type: ignore[no-untype
     return best(count, lines)
 
 
-def _evenest(count: int, lines: int, longest: float, length) -> list[int]:  # type: ignore[no-untyped-def]
+def _evenest(count: int, lines: int, longest: float, length: Callable[[int, int], float]) -> list[int]:
     """Return the ends of lines none of which is over ``longest`` and that differ least."""
 
     def cost(start: int, end: int) -> float:

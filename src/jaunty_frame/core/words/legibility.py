@@ -99,15 +99,18 @@ SHADOW_REACHES = 0.45
 """Share of a shadow's strength that 95 % of what is right beside letters has, at the usual blur (measured)."""
 OUTLINE_REACHES = 0.98
 _OUTLINE = 0.07
-# In the order in which they are tried: what changes the picture least first.
-_HELPS = (
-    dict[str, float](),
-    {"shadow": 0.5},
-    {"shadow": 0.85},
-    {"shadow": 0.5, "outline": _OUTLINE},
-    {"plate": 0.55},
-    {"plate": 0.75},
-    {"plate": 0.92},
+# In the order in which they are tried, what changes the picture least first: whether in the preferred colour, and with
+# what. Dark letters in a light glow are the more obtrusive help.
+_HELPS: tuple[tuple[bool, dict[str, float]], ...] = (
+    (True, {"shadow": 0.5}),
+    (True, {"shadow": 0.85}),
+    (False, {"shadow": 0.5}),
+    (False, {"shadow": 0.85}),
+    (True, {"shadow": 0.5, "outline": _OUTLINE}),
+    (False, {"shadow": 0.5, "outline": _OUTLINE}),
+    (True, {"plate": 0.75}),
+    (False, {"plate": 0.75}),
+    (True, {"plate": 0.92}),
 )
 
 
@@ -116,16 +119,17 @@ def quietest_help(ground: Ground, wanted: float, prefers_light: bool = True) -> 
 
     Where both can, the preferred one is taken if it passes with something to spare, else the better one.
     """
-    best, best_contrast = WordsHelp(prefers_light), 0.0
-    for extras in _HELPS:
-        found = {
-            light: helped_contrast(WordsHelp(light, **extras), ground) for light in (prefers_light, not prefers_light)
-        }
-        light = max(found, key=lambda one: min(found[one], ENOUGH))
-        if found[light] >= wanted:
-            return WordsHelp(light, **extras), found[light]
-        if found[light] > best_contrast:
-            best, best_contrast = WordsHelp(light, **extras), found[light]
+    colours = prefers_light, not prefers_light
+    bare = {light: helped_contrast(WordsHelp(light), ground) for light in colours}
+    light = max(bare, key=lambda one: min(bare[one], wanted * _TO_SPARE))
+    best, best_contrast = WordsHelp(light), bare[light]
+    for preferred, extras in _HELPS:
+        if best_contrast >= wanted:
+            break
+        wants = WordsHelp(colours[0] if preferred else colours[1], **extras)
+        found = helped_contrast(wants, ground)
+        if found > best_contrast:
+            best, best_contrast = wants, found
     return best, best_contrast
 
 
