@@ -5,8 +5,12 @@ import statistics
 from fractions import Fraction
 from pathlib import Path
 
+import numpy as np
+
 from bench.export_ratio import against_encoding, first_frames
 from bench.subjects import photo_record, project_of, report, seconds_of, write_photos
+from jaunty_frame.core.colouring.sketch import SIDE
+from jaunty_frame.core.colouring.tones import tones_text
 from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.words import add_words
@@ -71,11 +75,13 @@ def _report_places() -> None:
 
 
 def _many_captions(count: int) -> Project:
+    tones = [tones_text(np.full((SIDE, SIDE, 3), (0.1 * k, 0.1 * k + 0.2, 0.1))) for k in range(8)]
     sizes = ((6000, 4000), (4000, 6000), (3000, 4000), (6000, 2000))
     photos = [
         photo_record(f"p{k}", *sizes[k % 4], (KeepArea(box=(0.1 + 0.05 * (k % 9), 0.3, 0.25, 0.4)),))
         for k in range(count)
     ]
+    photos = [photo.changed(tones=tones[k % 8]) for k, photo in enumerate(photos)]
     project = add_photos(photos).apply(Project(outputs=PRESETS[:8]))
     slides = []
     for k, slide in enumerate(project.slides):

@@ -13,7 +13,7 @@ from jaunty_frame.core.words.painting import lay_over, letters_coverage, picture
 from jaunty_frame.core.words.typesetting import text_blocks
 from tests.core.words.faces import typeset
 
-BLOCK = text_blocks("Copper red,\nfired at night", typeset(), "left", 2)[0]
+BLOCK = text_blocks("Copper red,\nfired at night", typeset(), 2)[0]
 WHITE = WordsPaint((255, 255, 255))
 
 

@@ -13,7 +13,7 @@ from jaunty_frame.core.words.breaking import _library_units, balanced_lines, bre
 from jaunty_frame.core.words.direction import levels, reads_leftwards, visual_order
 from jaunty_frame.core.words.inking import inked
 from jaunty_frame.core.words.shaping import shaped
-from jaunty_frame.core.words.typesetting import caret_at, index_at, text_blocks
+from jaunty_frame.core.words.typesetting import aligned, caret_at, index_at, text_blocks
 from jaunty_frame.media.typefaces import fonts
 from tests.core.words.faces import typeset
 
@@ -170,7 +170,7 @@ class Breaking(unittest.TestCase):
 
     def test_no_short_word_stands_alone_on_the_last_line(self):
         text = "Three jars from the first firing of it"
-        block = text_blocks(text, typeset(), "centre", 2)[1]
+        block = text_blocks(text, typeset(), 2)[1]
         self.assertNotIn(block.line_texts[-1], ("it", "of it"))
 
 
@@ -178,7 +178,7 @@ class Blocks(unittest.TestCase):
     def test_no_ink_lies_outside_the_box_whatever_the_family(self):
         for family in FAMILIES:
             for text in ("Ångström, fjgyq", f"{HEBREW} {ARABIC}", "Éj"):
-                for block in text_blocks(text, typeset(family), "centre", 2):
+                for block in text_blocks(text, typeset(family), 2):
                     with self.subTest(family=family, text=text, lines=len(block.lines)):
                         px = 80.0
                         size = round(block.width * px) + 40, round(block.height * px) + 40
@@ -189,27 +189,27 @@ class Blocks(unittest.TestCase):
                         self.assertLessEqual(rows.max(), 20 + block.height * px + 1)
 
     def test_there_is_a_block_for_every_number_of_lines(self):
-        blocks = text_blocks("Copper red, fired at night", typeset(), "left", 9)
+        blocks = text_blocks("Copper red, fired at night", typeset(), 9)
         self.assertEqual([len(block.lines) for block in blocks], [1, 2, 3, 4, 5])
         self.assertEqual(blocks[1].line_texts, ("Copper red,", "fired at night"))
 
     def test_lines_that_were_typed_stay_lines(self):
-        self.assertEqual(text_blocks("Kiln\nopening", typeset(), "left", 1)[0].line_texts, ("Kiln", "opening"))
-        self.assertEqual(len(text_blocks("", typeset(), "left", 2)[0].glyphs), 0)
+        self.assertEqual(text_blocks("Kiln\nopening", typeset(), 1)[0].line_texts, ("Kiln", "opening"))
+        self.assertEqual(len(text_blocks("", typeset(), 2)[0].glyphs), 0)
 
     def test_lines_are_aligned(self):
-        for align, edge in (("left", "left"), ("right", "right")):
-            block = text_blocks("Kiln\nHigh opening", typeset(), align, 2)[0]
-            edges = [getattr(line, edge) for line in block.lines]
-            self.assertLess(abs(edges[0] - edges[1]), 0.05, align)
-        lines = text_blocks("Kiln\nHigh opening", typeset(), "centre", 2)[0].lines
-        middles = [(line.left + line.right) / 2 for line in lines]
+        centred = text_blocks("Kiln\nHigh opening", typeset(), 2)[0]
+        middles = [(line.left + line.right) / 2 for line in centred.lines]
         self.assertAlmostEqual(*middles)
+        for align, edge in (("left", "left"), ("right", "right")):
+            block = aligned(centred, align)
+            self.assertAlmostEqual(*(getattr(line, edge) for line in block.lines))
+            self.assertEqual((block.width, len(block.glyphs)), (centred.width, len(centred.glyphs)))
 
     @settings(max_examples=40, deadline=None)
     @given(st.text(alphabet="abc jg,\nשמم", min_size=1, max_size=24), st.integers(1, 3))
     def test_a_click_at_the_caret_puts_the_caret_there(self, text, lines):
-        block = text_blocks(text, typeset(), "left", lines)[-1]
+        block = text_blocks(text, typeset(), lines)[-1]
         for index in range(len(text) + 1):
             caret = caret_at(block, index)
             found = index_at(block, caret.x, (caret.top + caret.bottom) / 2)

@@ -1,5 +1,7 @@
 """How dark, how light and how busy a photo is in each of 12 x 12 cells: what plans know of it beside its colours."""
 
+from functools import lru_cache
+
 import numpy as np
 
 from jaunty_frame.core.colouring.sketch import SIDE
@@ -36,8 +38,9 @@ def tones_text(tones: FloatArray) -> str:
     return np.rint(np.clip(tones, 0, 1) * 255).astype(np.uint8).tobytes().hex()
 
 
+@lru_cache(maxsize=4096)
 def tones_of(text: str) -> FloatArray:
-    """Return the tones (12, 12, 3) of such a text."""
+    """Return the tones (12, 12, 3) of such a text, not to be changed."""
     return np.frombuffer(bytes.fromhex(text), np.uint8).reshape(SIDE, SIDE, 3) / 255.0
 
 

@@ -3,6 +3,7 @@
 Contrast and what counts as large: WCAG 2.2, 1.4.3 and its definitions. Angles: common practice, after ISO 9241-303,
 which asks for letters of at least 16 minutes of arc (from memory)."""
 
+from functools import lru_cache
 from math import atan, degrees
 from typing import NamedTuple
 
@@ -114,6 +115,7 @@ _HELPS: tuple[tuple[bool, dict[str, float]], ...] = (
 )
 
 
+@lru_cache(maxsize=65_536)
 def quietest_help(ground: Ground, wanted: float, prefers_light: bool = True) -> tuple[WordsHelp, float]:
     """Return the colour that can be read with the least help, and the contrast that it then has.
 
@@ -142,6 +144,7 @@ def helped_contrast(wants: WordsHelp, ground: Ground) -> float:
     return worst_contrast(own, ground.seen_through(veil, other))
 
 
+@lru_cache(maxsize=4096)
 def tone_of(colour: tuple[int, int, int]) -> float:
     """Return the coded luminance of B, G, R."""
     return float(coded_light(luminance(colour)))

@@ -6,7 +6,7 @@ nothing painted lies outside it, and texts with and without descenders stand on 
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
 from typing import Literal, NamedTuple
@@ -14,11 +14,12 @@ from typing import Literal, NamedTuple
 from jaunty_frame.core.words.breaking import balanced_lines, break_units, ends_with_space
 from jaunty_frame.core.words.direction import reads_leftwards, visual_order
 from jaunty_frame.core.words.faces import Face
-from jaunty_frame.core.words.shaping import Glyph, Run, Shaped, shaped
+from jaunty_frame.core.words.shaping import Glyph, Shaped, shaped
 
 Alignment = Literal["left", "centre", "right"]
 PITCH = 1.25
 """Ems from one baseline to the next at a line spacing of 1; taller faces have a little more."""
+_NO_INK = (0.0, 0.0, 0.0, 0.0)
 _DEPTH = 0.22
 _TALL = 0.86
 
@@ -51,7 +52,7 @@ class Letter(NamedTuple):
 
 
 class Line(NamedTuple):
-    """Characters ``start`` to ``end`` of the text; letters from left to right."""
+    """Characters ``start`` to ``end`` of the text; letters from left to right; glyphs : how many of the block's."""
 
     start: int
     end: int
@@ -59,6 +60,7 @@ class Line(NamedTuple):
     right: float
     baseline: float
     letters: tuple[Letter, ...]
+    glyphs: int
 
 
 @dataclass(frozen=True)
@@ -74,7 +76,7 @@ class Block:
     missing: tuple[str, ...]
 
     def __hash__(self) -> int:
-        return hash((self.text, self.width, self.height))
+        return hash((self.text, self.width, self.height, self.lines[0].left))
 
     @property
     def line_texts(self) -> tuple[str, ...]:
@@ -82,23 +84,25 @@ class Block:
 
 
 class _Line(NamedTuple):
-    """A line before it is placed: glyphs and letters from 0 on."""
+    """A line before it is placed: glyphs and letters (start, left, right, leftwards) from 0 on; ink : left, bottom,
+    right, top."""
 
     start: int
     end: int
-    glyphs: tuple[tuple[Face, Glyph, float], ...]
-    letters: tuple[Letter, ...]
+    seen: int
+    glyphs: list[tuple[Face, Glyph, float]]
+    letters: list[tuple[int, float, float, bool]]
     ink: tuple[float, float, float, float]
 
 
 @lru_cache(maxsize=4096)
-def text_blocks(text: str, typeset: Typeset, align: Alignment, most_lines: int) -> tuple[Block, ...]:
-    """Return a text set in as many lines as it has paragraphs, in one more, and so on up to ``most_lines`` where it can
-    be broken so often. Without text there is one block, of one empty line."""
+def text_blocks(text: str, typeset: Typeset, most_lines: int) -> tuple[Block, ...]:
+    """Return a text set in as many centred lines as it has paragraphs, in one more, and so on up to ``most_lines``
+    where it can be broken so often. Without text there is one block, of one empty line."""
     paragraphs = _paragraphs(text)
     found: list[Block] = []
     for more in range(max(most_lines - len(paragraphs), 0) + 1):
-        block = _block(text, paragraphs, typeset, align, more)
+        block = _block(text, paragraphs, typeset, more)
         if found and len(block.lines) == len(found[-1].lines):
             break
         found.append(block)
@@ -113,7 +117,7 @@ def _paragraphs(text: str) -> list[tuple[int, str]]:
     return found
 
 
-def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, align: Alignment, more: int) -> Block:
+def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, more: int) -> Block:
     """Return the block with ``more`` lines than paragraphs, given to the longest ones."""
     whole = [_shaped(line, typeset.faces, typeset.spacing) for _, line in paragraphs]
     counts = [1] * len(paragraphs)
@@ -126,7 +130,7 @@ def _block(text: str, paragraphs: list[tuple[int, str]], typeset: Typeset, align
         for line in _broken(at, words, one, count)
     ]
     missing = tuple(dict.fromkeys(character for one in whole for character in one.missing))
-    return _placed(text, lines, typeset, align, missing)
+    return _placed(text, lines, typeset, missing)
 
 
 @lru_cache(maxsize=2048)
@@ -140,7 +144,7 @@ def _width(of: Shaped) -> float:
 
 def _broken(at: int, words: str, of: Shaped, count: int) -> list[_Line]:
     if not words:
-        return [_Line(at, at, (), (), (0.0, 0.0, 0.0, 0.0))]
+        return [_Line(at, at, at, [], [], _NO_INK)]
     advance = [0.0] * (len(words) + 1)
     for run in of.runs:
         for glyph in run.glyphs:
@@ -161,65 +165,74 @@ def _line(at: int, words: str, of: Shaped, start: int, end: int) -> _Line:
     """Return characters ``start`` to ``end`` as a line; the spaces at its end take no room."""
     seen = end - ends_with_space(words[start:end])
     runs = [run for run in of.runs if run.start < seen and run.end > start]
-    glyphs, letters, x = list[tuple[Face, Glyph, float]](), list[Letter](), 0.0
+    glyphs, letters, x = list[tuple[Face, Glyph, float]](), list[tuple[int, float, float, bool]](), 0.0
     left, bottom, right, top = float("inf"), 0.0, float("-inf"), 0.0
     for index in visual_order([run.level for run in runs]):
-        run = runs[index]
-        for glyph in run.glyphs:
-            if not start <= glyph.cluster < seen:
+        face, level, _, _, of_run = runs[index]
+        leftwards = level % 2 == 1
+        for glyph in of_run:
+            _, cluster, advance, dx, dy, ink = glyph
+            if not start <= cluster < seen:
                 continue
-            glyphs.append((run.face, glyph, x))
-            if glyph.ink != (0.0, 0.0, 0.0, 0.0):
-                left, right = min(left, x + glyph.dx + glyph.ink[0]), max(right, x + glyph.dx + glyph.ink[2])
-                bottom, top = min(bottom, glyph.dy + glyph.ink[1]), max(top, glyph.dy + glyph.ink[3])
-            letters = _with_letter(letters, run, glyph, at, x)
-            x += glyph.advance
+            glyphs.append((face, glyph, x))
+            if ink != _NO_INK:
+                left, right = min(left, x + dx + ink[0]), max(right, x + dx + ink[2])
+                bottom, top = min(bottom, dy + ink[1]), max(top, dy + ink[3])
+            after = x + advance
+            if letters and letters[-1][0] == at + cluster:
+                letters[-1] = at + cluster, letters[-1][1], after, leftwards
+            else:
+                letters.append((at + cluster, x, after, leftwards))
+            x = after
     if left > right:
         left, right = 0.0, x
-    ends = sorted({letter.start for letter in letters} | {at + seen})
-    until = dict(pairwise(ends))
-    return _Line(
-        at + start,
-        at + end,
-        tuple(glyphs),
-        tuple(letter._replace(end=until[letter.start]) for letter in letters),
-        (left, bottom, right, top),
-    )
+    return _Line(at + start, at + end, at + seen, glyphs, letters, (left, bottom, right, top))
 
 
-def _with_letter(letters: list[Letter], run: Run, glyph: Glyph, at: int, x: float) -> list[Letter]:
-    cluster = at + glyph.cluster
-    if letters and letters[-1].start == cluster:
-        return [*letters[:-1], letters[-1]._replace(right=x + glyph.advance)]
-    return [*letters, Letter(cluster, cluster + 1, x, x + glyph.advance, run.level % 2 == 1)]
-
-
-def _placed(text: str, lines: list[_Line], typeset: Typeset, align: Alignment, missing: tuple[str, ...]) -> Block:
+def _placed(text: str, lines: list[_Line], typeset: Typeset, missing: tuple[str, ...]) -> Block:
     metrics = typeset.faces[0].metrics
     pitch = max(PITCH, _TALL * (metrics.ascent + metrics.descent)) * typeset.pitch
-    left, right = min(line.ink[0] for line in lines), max(line.ink[2] for line in lines)
     width = max(line.ink[2] - line.ink[0] for line in lines)
-    if align == "left" and len(lines) > 1:
-        # Lines begin at one origin: letters that overhang it do so in every line.
-        width = right - left
     above = max(metrics.cap_height, lines[0].ink[3])
     depth = max(min(metrics.descent, _DEPTH), -lines[-1].ink[1])
     glyphs, placed = list[PlacedGlyph](), list[Line]()
     for number, line in enumerate(lines):
-        own = line.ink[2] - line.ink[0]
-        shift = {"left": -left, "centre": (width - own) / 2 - line.ink[0], "right": width - line.ink[2]}[align]
-        baseline = above + number * pitch
+        shift = (width - line.ink[2] + line.ink[0]) / 2 - line.ink[0]
+        baseline, first = above + number * pitch, len(glyphs)
         glyphs += [
             PlacedGlyph(face, glyph.glyph, x + shift + glyph.dx, baseline - glyph.dy)
             for face, glyph, x in line.glyphs
-            if glyph.ink != (0.0, 0.0, 0.0, 0.0)
+            if glyph.ink != _NO_INK
         ]
+        starts = sorted({start for start, *_ in line.letters} | {line.seen})
+        until = dict(pairwise(starts))
         letters = tuple(
-            letter._replace(left=letter.left + shift, right=letter.right + shift) for letter in line.letters
+            Letter(start, until[start], left + shift, right + shift, leftwards)
+            for start, left, right, leftwards in line.letters
         )
-        placed.append(Line(line.start, line.end, line.ink[0] + shift, line.ink[2] + shift, baseline, letters))
+        ink = line.ink[0] + shift, line.ink[2] + shift
+        placed.append(Line(line.start, line.end, *ink, baseline, letters, len(glyphs) - first))
     height = above + (len(lines) - 1) * pitch + depth
     return Block(text, tuple(glyphs), tuple(placed), max(width, 1e-3), height, metrics.cap_height, missing)
+
+
+def aligned(block: Block, align: Alignment) -> Block:
+    """Return a centred block with its lines at its left, at its right, or centred."""
+    if len(block.lines) < 2 or align == "centre":
+        return block
+    glyphs, lines, first = list[PlacedGlyph](), list[Line](), 0
+    for line in block.lines:
+        room = block.width - (line.right - line.left)
+        shift = (room if align == "right" else 0.0) - line.left
+        last = first + line.glyphs
+        glyphs += [PlacedGlyph(face, glyph, x + shift, y) for face, glyph, x, y in block.glyphs[first:last]]
+        letters = tuple(
+            Letter(start, end, left + shift, right + shift, leftwards)
+            for start, end, left, right, leftwards in line.letters
+        )
+        lines.append(line._replace(left=line.left + shift, right=line.right + shift, letters=letters))
+        first = last
+    return replace(block, glyphs=tuple(glyphs), lines=tuple(lines))
 
 
 class Caret(NamedTuple):

@@ -1,13 +1,16 @@
 """What lies behind words: tones of the frame, areas to keep off, and what a photo leaves free. No pixels are known."""
 
+from collections.abc import Sequence
+
 import numpy as np
+from numpy.typing import NDArray
 
 from jaunty_frame.core.colouring.sketch import SIDE, sketch_colours
 from jaunty_frame.core.colouring.tones import tones_of
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
-from jaunty_frame.core.painting.colour import parse_colour
-from jaunty_frame.core.words.legibility import tone_of
+from jaunty_frame.core.painting.colour import coded_light, parse_colour
+from jaunty_frame.core.words.legibility import luminance, tone_of
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.readability import fill_colours
@@ -15,6 +18,9 @@ from jaunty_frame.show.planning.visibility import frame_boxes
 
 CELLS = 18
 """Of the frame's width and of its height, for which tones are told."""
+_SLACK = 1e-9
+_AT_ONCE = 200
+"""Slides whose tones are worked out together: more would not stay in the cache."""
 # Words stand off the edge of outputs without a safe zone, too.
 _LEAST_MARGIN = 0.04
 # Of photos that nobody has looked at: anything may be behind.
@@ -46,9 +52,46 @@ def frame_tones(plan: Plan, k: int) -> FloatArray:
     return found
 
 
-def _frame_tones(plan: Plan, k: int) -> FloatArray:
+def find_tones(plan: Plan, slides: Sequence[int]) -> None:
+    """Work out the tones of slides whose one photo covers the frame, many at once."""
+    covering = _covering(plan)
+    rows = [plan.rows_of(k)[0] for k in slides if len(plan.rows_of(k)) == 1 and ("tones", k) not in plan.memo]
+    rows = [row for row in rows if covering[row]]
+    for start in range(0, len(rows), _AT_ONCE):
+        some = rows[start : start + _AT_ONCE]
+        stations = plan.stations[some]
+        windows = np.stack([stations[:, 0], (stations[:, 0] + stations[:, -1]) / 2, stations[:, -1]], axis=1)
+        on_photo = windows[:, :, None, :2] + _places() * windows[:, :, None, 2:]
+        cell = np.clip((on_photo * SIDE).astype(int), 0, SIDE - 1)
+        tones = np.stack([photo_tones(plan.photo(row)) for row in some])
+        seen = tones[np.arange(len(some))[:, None, None], cell[..., 1], cell[..., 0]]
+        low, high, detail = seen[..., 0].min(axis=1), seen[..., 1].max(axis=1), seen[..., 2].max(axis=1)
+        found = np.stack([low, high, detail], axis=-1).reshape(-1, CELLS, CELLS, 3)
+        for row, own in zip(some, found, strict=True):
+            plan.memo["tones", int(plan.table.slide_of[row])] = own
+
+
+def _covering(plan: Plan) -> NDArray[np.bool_]:
+    """Return whether (M,) the photo of each row covers the frame all the time, by itself and upright."""
+    if "covering" not in plan.memo:
+        low, high = plan.stations[..., :2], plan.stations[..., :2] + plan.stations[..., 2:]
+        inside = ((low >= -_SLACK) & (high <= 1 + _SLACK)).all(axis=(1, 2)) & ~plan.set_off
+        inside &= ~plan.degrees.any(axis=1) & plan.table.opaque & (not plan.table.has_mounts)
+        for row in plan.between:
+            inside[row] = False
+        plan.memo["covering"] = inside
+    found: NDArray[np.bool_] = plan.memo["covering"]
+    return found
+
+
+def _places() -> FloatArray:
+    """Return the middles (CELLS * CELLS, 2) of the cells, in fractions of the frame."""
     middles = (np.arange(CELLS) + 0.5) / CELLS
-    places = np.stack(np.meshgrid(middles, middles), axis=-1).reshape(-1, 2)
+    return np.stack(np.meshgrid(middles, middles), axis=-1).reshape(-1, 2)
+
+
+def _frame_tones(plan: Plan, k: int) -> FloatArray:
+    places = _places()
     tones = np.tile(np.array(_UNKNOWN), (len(places), 1))
     rows = plan.rows_of(k)
     covered = np.zeros(len(places), bool)
@@ -97,7 +140,7 @@ def _fill_tones(plan: Plan, k: int, places: FloatArray) -> FloatArray:
     if picture is None or (fill.made_of_photo and not picture.sketch):
         return np.tile(np.array(_UNKNOWN), (len(places), 1)) if fill.made_of_photo else _plain_tones(fill, places)
     colours = fill_colours(fill, picture, places, float(plan.output.aspect))
-    tone = np.array([tone_of(tuple(colour)) for colour in np.rint(colours)])
+    tone = coded_light(luminance(colours))
     return np.stack([tone - 0.03, tone + 0.03, np.zeros(len(tone))], axis=-1).clip(0, 1)
 
 
@@ -118,10 +161,13 @@ def areas_in_frame(plan: Plan, k: int) -> tuple[FloatArray, FloatArray]:
         here = plan.table.areas.weights[row] > 0
         if not here.any():
             continue
-        x, y, w, h = plan.pieces[row]
-        piece = plan.mounting(row).piece
-        shares = (hulls[row][here] - (x, y, 0, 0)) / (w, h, w, h)
-        boxes.append(shares * (piece.w, piece.h, piece.w, piece.h) + (piece.x, piece.y, 0, 0))
+        own = hulls[row][here]
+        if not _covering(plan)[row]:
+            # Its place is solved after the plan.
+            (x, y, w, h), piece = plan.pieces[row], plan.mounting(row).piece
+            shares = (own - (x, y, 0, 0)) / (w, h, w, h)
+            own = shares * (piece.w, piece.h, piece.w, piece.h) + (piece.x, piece.y, 0, 0)
+        boxes.append(own)
         weights.append(plan.table.areas.weights[row][here])
     if not boxes:
         return np.zeros((0, 4)), np.zeros(0)
@@ -141,7 +187,9 @@ def _hulls(plan: Plan) -> FloatArray:
 
 def photo_in_frame(plan: Plan, k: int) -> Window:
     """Return where the one photo of slide ``k`` is seen, at most; all of the frame where there is none, or several."""
-    return _seen_at_most(plan, plan.rows_of(k)[0]) if _lies_still(plan, k) else WHOLE_FRAME
+    if not _lies_still(plan, k) or _covering(plan)[plan.rows_of(k)[0]]:
+        return WHOLE_FRAME
+    return _seen_at_most(plan, plan.rows_of(k)[0])
 
 
 def _lies_still(plan: Plan, k: int) -> bool:
@@ -154,7 +202,9 @@ def free_strips(plan: Plan, k: int) -> FloatArray:
     left and right."""
     if not _lies_still(plan, k):
         return np.zeros((0, 4))
-    left, top, width, height = photo_in_frame(plan, k)
+    left, top, width, height = photo = photo_in_frame(plan, k)
+    if photo == WHOLE_FRAME:
+        return np.zeros((0, 4))
     right, bottom = left + width, top + height
     x, y, w, h = free_region(plan)
     strips = (

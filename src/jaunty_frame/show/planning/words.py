@@ -30,11 +30,18 @@ from jaunty_frame.core.words.legibility import (
 from jaunty_frame.core.words.paint import WordsPaint
 from jaunty_frame.core.words.places import COVERED, Places, Surroundings, anchor_place, anchored, solved_places
 from jaunty_frame.core.words.places import ground_behind as tones_behind
-from jaunty_frame.core.words.typesetting import Alignment, Block, Typeset, text_blocks
+from jaunty_frame.core.words.typesetting import Alignment, Block, Typeset, aligned, text_blocks
 from jaunty_frame.document.model import HouseRules
 from jaunty_frame.document.words import TypeStyle, Words, WordsKind
 from jaunty_frame.show.planning.credits import credits_text
-from jaunty_frame.show.planning.grounds import areas_in_frame, frame_tones, free_region, free_strips, photo_in_frame
+from jaunty_frame.show.planning.grounds import (
+    areas_in_frame,
+    find_tones,
+    frame_tones,
+    free_region,
+    free_strips,
+    photo_in_frame,
+)
 from jaunty_frame.show.planning.plan import Plan
 
 MOST_LINES: dict[WordsKind, int] = {"title": 4, "caption": 2, "credit": 14}
@@ -48,6 +55,8 @@ _ON_CARD = ((0.5, 0.5), (1.5, 1.5))
 _SMALLER = (1.0, 0.84, 0.7)
 """Sizes that are tried, one after the other, where words would cover what must stay in view."""
 _LEAST_SHRINKING = 0.5
+_AT_SIDE = 0.3
+"""Of the region: words whose place is nearer to a side are aligned with it."""
 _KEEPS_OFF = 0.018
 """Short sides of the frame between words and what they must not cover."""
 _WIDEST = 0.94
@@ -225,6 +234,7 @@ def place_words(plan: Plan, slides: Sequence[int]) -> None:
     placed: dict[int, list[PlacedWords]] = {k: [] for k in slides}
     if not plan.fonts.families:
         slides = []
+    find_tones(plan, slides)
     for number in range(max((len(plan.slides[k].words) for k in slides), default=0)):
         items = [
             item
@@ -313,16 +323,15 @@ def _solved(plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]]
 def _ways(item: _Item, region: Window, unit_x: float, unit_y: float) -> tuple[tuple[Block, ...], float]:
     """Return the ways to set words that fit the region, and the size at which they do: smaller words before more lines
     than a kind should have, more lines before words that are cut."""
-    align: Alignment = "centre" if item.style.alignment == "auto" else item.style.alignment
     widest, highest = region.w * _WIDEST / unit_x, region.h * _WIDEST / unit_y
 
     def fitting(blocks: tuple[Block, ...]) -> float:
         return max(min(widest / block.width, highest / block.height) for block in blocks)
 
-    blocks = text_blocks(item.text, item.typeset, align, item.most_lines)
+    blocks = text_blocks(item.text, item.typeset, item.most_lines)
     size = min(item.size, fitting(blocks))
     if size < item.size * _LEAST_SHRINKING:
-        blocks = text_blocks(item.text, item.typeset, align, item.most_lines + _ESCAPES)
+        blocks = text_blocks(item.text, item.typeset, item.most_lines + _ESCAPES)
         size = min(item.size, fitting(blocks))
     fits = tuple(b for b in blocks if b.width * size <= widest * 1.001 and b.height * size <= highest * 1.001)
     return fits or blocks[-1:], size
@@ -404,11 +413,8 @@ def _finished(
             across, down = anchor_place(words.anchor)
             box = anchored((block.width * size * units[0], block.height * size * units[1]), region, across, down)
         covers, in_strip = _covered_share(plan, item, box), False
-    if item.style.alignment == "auto":
-        align: Alignment = "left" if across < 0.3 else "right" if across > 0.7 else "centre"
-        if align != "centre":
-            block = _same_lines(item, align, block)
-            box = _resized(box, block.width * size * units[0], across)
+    by_place: Alignment = "left" if across < _AT_SIDE else "right" if across > 1 - _AT_SIDE else "centre"
+    block = aligned(block, by_place if item.style.alignment == "auto" else item.style.alignment)
     ground = Ground(*tones_behind(box, _ground(plan, item)))
     wanted = contrast_wanted(size, float(plan.output.aspect))
     paint, given, found = _paint(item.style, ground, wanted)
@@ -455,16 +461,6 @@ def _covered_share(plan: Plan, item: _Item, box: Window) -> float:
 
 def _fewest_lines(blocks: tuple[Block, ...], widest: float) -> Block:
     return next((block for block in blocks if block.width <= widest * _WIDEST), blocks[-1])
-
-
-def _same_lines(item: _Item, align: Alignment, block: Block) -> Block:
-    """Return the block with its lines aligned otherwise."""
-    blocks = text_blocks(item.text, item.typeset, align, item.most_lines + _ESCAPES)
-    return next(one for one in blocks if len(one.lines) == len(block.lines))
-
-
-def _resized(box: Window, width: float, across: float) -> Window:
-    return Window(box.x + (box.w - width) * across, box.y, width, box.h)
 
 
 def _paint(style: TypeStyle, ground: Ground, wanted: float) -> tuple[WordsPaint, WordsHelp | None, float]:
