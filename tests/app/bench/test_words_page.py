@@ -80,6 +80,14 @@ class WordsPage(BenchCase):
         QTest.keyClicks(self.page.typing, "X")
         self.assertEqual(self.words().text, "mmmmXmmmm")
 
+    def test_words_are_opened_from_their_list_by_a_key(self):
+        self.typed("Pot")
+        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        self.page.list.setFocus()
+        QTest.keyClick(self.page.list, Qt.Key.Key_Return)
+        QTest.keyClicks(self.page.typing, "s")
+        self.assertEqual(self.words().text, "Pots")
+
     def test_a_drag_holds_in_this_output_only(self):
         self.typed("Pot")
         QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)

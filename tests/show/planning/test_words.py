@@ -283,6 +283,7 @@ class Findings(unittest.TestCase):
             "words-outside-safe": add_words("p0-1", "Pot", "title", anchor="free", place=(0.02, 0.5)),
             "words-too-short": add_words("p0-1", "x" * 60, times="own", lasts=Fraction(2)),
             "words-small": add_words("p0-1", "Pot", style=TypeStyle(size=0.05)),
+            "words-lacking-typeface": add_words("p0-1", "Pot", style=TypeStyle(family="No such face")),
             "words-over-area": add_words("p0-1", "Pot", "title", anchor="middle"),
         }
         for kind, edit in cases.items():

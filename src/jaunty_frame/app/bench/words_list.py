@@ -32,10 +32,11 @@ class _Drag(NamedTuple):
 
 
 class WordsList(QWidget):
-    """``chosen`` tells which words were clicked; ``timed`` the times that a drag wants for some, ``settled`` that it is
-    over."""
+    """``chosen`` tells which words were clicked, ``opened`` which are to be typed; ``timed`` the times that a drag
+    wants for some, ``settled`` that it is over."""
 
     chosen = Signal(str)
+    opened = Signal(str)
     timed = Signal(str, float, float)
     settled = Signal()
 
@@ -135,7 +136,15 @@ class WordsList(QWidget):
             self._drag = None
             self.settled.emit()
 
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        k = self._row_at(event.position().y())
+        if k >= 0:
+            self.opened.emit(self.rows[k].words_id)
+
     def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._current:
+            self.opened.emit(self._current)
+            return
         step = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))
         if step is None or not self.rows:
             super().keyPressEvent(event)

@@ -67,6 +67,7 @@ class WordsPage(BenchPage):
         self.tool = WordsTool(cell, frame_view, self._choose, self._type_at, self._drag_to, self._resize)
         self.list = WordsList()
         self.list.chosen.connect(self._choose)
+        self.list.opened.connect(self._open)
         self.list.timed.connect(self._set_times)
         self.list.settled.connect(cell.end_gesture)
         self.adds: dict[WordsKind, QPushButton] = {}
@@ -319,6 +320,12 @@ class WordsPage(BenchPage):
         if words_id:
             self.cell.words_id = words_id
             self.show_document()
+
+    def _open(self, words_id: str) -> None:
+        """Let words be typed, with the caret at their end."""
+        self._choose(words_id)
+        if self.cell.words is not None:
+            self._type_at(len(self._text(self.cell.words)))
 
     def _type_at(self, index: int) -> None:
         words = self.cell.words

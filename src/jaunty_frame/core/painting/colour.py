@@ -1,6 +1,7 @@
 """Colours: sRGB-coded values as the photo has them, and the video's luma and colour differences."""
 
 import re
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -25,6 +26,7 @@ BT709_LIMITED[:, 3] = 16, 128, 128
 _HEX = re.compile(r"#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})", re.ASCII | re.IGNORECASE)
 
 
+@lru_cache(maxsize=1024)
 def parse_colour(text: str) -> tuple[int, int, int]:
     """Return (B, G, R) of ``#rrggbb``; UsageError otherwise."""
     match = _HEX.fullmatch(text)

@@ -216,6 +216,7 @@ def _placed(text: str, lines: list[_Line], typeset: Typeset, missing: tuple[str,
     return Block(text, tuple(glyphs), tuple(placed), max(width, 1e-3), height, metrics.cap_height, missing)
 
 
+@lru_cache(maxsize=4096)
 def aligned(block: Block, align: Alignment) -> Block:
     """Return a centred block with its lines at its left, at its right, or centred."""
     if len(block.lines) < 2 or align == "centre":

@@ -23,6 +23,7 @@ from jaunty_frame.show.checks import (
     under_overlay,
     words_contrast,
     words_lacking_characters,
+    words_lacking_typeface,
     words_outside_safe,
     words_over_area,
     words_small,
@@ -62,6 +63,7 @@ CHECKS: list[Check] = [
 
 WORDS_CHECKS: list[WordsCheck] = [
     words_lacking_characters.CHECK,
+    words_lacking_typeface.CHECK,
     words_contrast.CHECK,
     words_over_area.CHECK,
     words_outside_safe.CHECK,

@@ -344,7 +344,7 @@ def _surroundings(
     for item in items:
         boxes, weights = areas_in_frame(plan, item.k)
         others = [one.box for one in before.get(item.k, ()) if _at_one_time(one.time, item.time)]
-        covered = plan.output.zones.as_zones().boxes
+        covered = plan.output.zones.boxes
         if covered:
             boxes = np.concatenate([boxes, np.array(covered)])
             weights = np.concatenate([weights, np.full(len(covered), _COVERED_WEIGHT)])
