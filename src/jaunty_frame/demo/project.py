@@ -153,7 +153,7 @@ def _with_words(project: Project) -> Project:
     """Return the show with a title, captions, and the credits on a card at its end."""
     slides = {project.photo(slide.exhibit.photos[0]).path[:2]: slide.id for slide in project.slides}
     for edit in (
-        add_words(slides["01"], "Kiln opening,\nspring", "title", style=OWN_STYLES["stately"]),
+        add_words(slides["06"], "The long table", "title", style=OWN_STYLES["stately"]),
         add_words(slides["02"], "Three jars from the first firing"),
         add_words(slides["03"], "Copper red, fired at night", "title"),
         add_words(slides["04"], "1280 degrees, shortly before midnight", comes=Entrance(kind="letters")),

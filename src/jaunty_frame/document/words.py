@@ -79,8 +79,10 @@ CREDIT_STYLE = TypeStyle.model_construct(size=0.036, weight=400)
 STYLE_PARTS: dict[str, tuple[str, ...]] = {
     "Type": ("weight", "size", "spacing", "pitch", "alignment", "case"),
     "Colour": ("colour_by", "colour", "outline", "outline_colour"),
-    "Shadow": ("shadow", "shadow_blur", "shadow_distance", "shadow_colour"),
-    "Plate": ("plate", "plate_padding", "plate_corners", "plate_colour"),
+    "Behind": (
+        *("shadow", "shadow_blur", "shadow_distance", "shadow_colour"),
+        *("plate", "plate_padding", "plate_corners", "plate_colour"),
+    ),
 }
 """Its fields in the groups in which they are edited; the family is chosen by itself."""
 

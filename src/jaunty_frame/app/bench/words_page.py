@@ -43,8 +43,9 @@ from jaunty_frame.show.planning.words_reasons import words_reason
 _KINDS = (("title", "Title"), ("caption", "Caption"), ("credit", "Credit"))
 _TIMES = (("slide", "With the slide"), ("reading", "Until read"), ("own", "Own time"))
 _PLACES = (("auto", "Auto"), ("free", "By hand"))
-_PLACE, _COMES, _TRAVEL, _STYLES, _HELP = "Place", "In, out", "Travel", "Style", "Help"
-_PARTS = (_PLACE, _STYLES, *STYLE_PARTS, _COMES, _TRAVEL, _HELP)
+_PLACE, _TRAVEL, _STYLES, _HELP = "Place", "Way", "Style", "Help"
+_ENTRANCES = {"comes": "In", "goes": "Out"}
+_PARTS = (_PLACE, _STYLES, *STYLE_PARTS, *_ENTRANCES.values(), _TRAVEL, _HELP)
 _NEW: dict[WordsKind, str] = {"title": "Title", "caption": "Caption", "credit": "Credit"}
 _POSE = ("scale", "across", "down", "lean", "opacity")
 
@@ -109,17 +110,16 @@ class WordsPage(BenchPage):
             editor.settled.connect(self.cell.end_gesture)
             self._add_part(name, editor)
         self.entrances: dict[str, ValueFields] = {}
-        for name in ("comes", "goes"):
+        for name, label in _ENTRANCES.items():
             editor = self.entrances[name] = ValueFields(columns=2, sliders=True)
-            editor.chosen.connect(lambda value, name=name: self._set("In, out", **{name: value}))
+            editor.chosen.connect(lambda value, name=name: self._set("How words come and go", **{name: value}))
             editor.settled.connect(self.cell.end_gesture)
-        both = [named(label, self.entrances[name], 44) for name, label in (("comes", "Comes"), ("goes", "Goes"))]
-        self._add_part(_COMES, _column(*both))
+            self._add_part(label, editor)
         self.pose = ValueFields(_POSE, columns=2, sliders=True)
         self.pose.chosen.connect(self._set_pose)
         self.pose.settled.connect(self.cell.end_gesture)
         self._add_part(_TRAVEL, self.pose)
-        self.helps = Miniatures("What would help to read them", self.cell.session, self.frame_view.images, 6, 44)
+        self.helps = Miniatures("What would help to read them", self.cell.session, self.frame_view.images, 3, 32)
         self.helps.chosen.connect(self._help)
         self._add_part(_HELP, self.helps)
         layout = QVBoxLayout(self)
@@ -173,7 +173,6 @@ class WordsPage(BenchPage):
         for fields in (self.pose, *self.style_fields.values(), *self.entrances.values()):
             fields.set_columns(1 if beside else 2)
         self.times.set_columns(2 if beside else 0)
-        self.helps.set_columns(3 if beside else 6)
         for box in (self._buttons, self._foot, self._place_row):
             box.setDirection(QBoxLayout.Direction.TopToBottom if beside else QBoxLayout.Direction.LeftToRight)
 
@@ -184,7 +183,7 @@ class WordsPage(BenchPage):
             policy = QSizePolicy.Policy.Preferred if other == name else QSizePolicy.Policy.Ignored
             body.setSizePolicy(policy, policy)
         self.parts.setCurrentWidget(self._bodies[name])
-        self.pick.setVisible(name in ("Colour", "Shadow", "Plate"))
+        self.pick.setVisible(name in ("Colour", "Behind"))
         if name == _HELP and self.cell.exists:
             self.helps.forget()
             self._show_helps()
@@ -452,7 +451,7 @@ class WordsPage(BenchPage):
         self.tool.pick = self._set_picked
 
     def _set_picked(self, code: str) -> None:
-        names = {"Colour": "colour", "Shadow": "shadow_colour", "Plate": "plate_colour"}
+        names = {"Colour": "colour", "Behind": "plate_colour"}
         fields: dict[str, Any] = {names[self.part.value]: code}
         if self.part.value == "Colour":
             fields["colour_by"] = "chosen"

@@ -88,12 +88,6 @@ class Miniatures(QWidget):
         self.updateGeometry()
         self._refresh()
 
-    def set_columns(self, columns: int) -> None:
-        """Let so many stand in a row."""
-        self._columns = columns
-        self.updateGeometry()
-        self.update()
-
     def sizeHint(self) -> QSize:
         rows = -(-max(len(self.shown), 1) // self._columns)
         return QSize(300, rows * (self._picture_high() + _NAME_PX + _GAP))

@@ -111,8 +111,9 @@ class ValueFields(QWidget):
             at += wide
         for widget in self.fields.values():
             if isinstance(widget, Choice) and self._sliders:
-                many = len(widget.options) > (6 if self._columns > 1 else 3)
-                widget.set_columns(3 if many else 0)
+                wide = self._columns > 1
+                many = len(widget.options) > (6 if wide else 3)
+                widget.set_columns((4 if wide else 3) if many else 0)
         for column in range(_MOST_COLUMNS):
             self._layout.setColumnStretch(column, 1 if column < self._columns else 0)
 

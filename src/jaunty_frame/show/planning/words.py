@@ -55,6 +55,7 @@ _ON_CARD = ((0.5, 0.5), (1.5, 1.5))
 _SMALLER = (1.0, 0.84, 0.7)
 """Sizes that are tried, one after the other, where words would cover what must stay in view."""
 _LEAST_SHRINKING = 0.5
+_LIGHT_GROUND = 0.62
 _AT_SIDE = 0.3
 """Of the region: words whose place is nearer to a side are aligned with it."""
 _KEEPS_OFF = 0.018
@@ -484,7 +485,8 @@ def _paint(style: TypeStyle, ground: Ground, wanted: float) -> tuple[WordsPaint,
         behind = behind.seen_through(OUTLINE_REACHES, tone_of(own.outline_colour))
     if style.colour_by == "chosen":
         return own, None, worst_contrast(tone_of(own.colour), behind)
-    light_first = tone_of(own.colour) > 0.5
+    # Dark letters on a light ground, unless that is asked for otherwise.
+    light_first = tone_of(own.colour) > 0.5 and (behind.low + behind.high) / 2 < _LIGHT_GROUND
     wants, found = quietest_help(behind, wanted, light_first)
     colours: tuple[tuple[int, int, int], tuple[int, int, int]] = ((255, 255, 255), (12, 10, 10))
     colour, other = colours if wants.light else colours[::-1]
