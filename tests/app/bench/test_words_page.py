@@ -161,6 +161,7 @@ class WordsPage(BenchCase):
     def test_how_they_come(self):
         self.typed("Pot")
         self.page.show_part("In")
+        self.settle()
         self.choose_option(self.page.entrances["comes"].fields["kind"], "Letters")
         self.assertEqual(self.words().comes.kind, "letters")
 

@@ -190,8 +190,7 @@ class LookPage(BenchPage):
 
     def _pick(self) -> None:
         """Take the next colour that is clicked on the frame for the part that is shown."""
-        self.frame_view.setCursor(Qt.CursorShape.CrossCursor)
-        self.tool.pick = self._set_picked
+        self.tool.pick.ask(self._set_picked)
 
     def _set_picked(self, code: str) -> None:
         part = self.part.value

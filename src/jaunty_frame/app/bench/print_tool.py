@@ -3,10 +3,11 @@
 from collections.abc import Callable
 from typing import NamedTuple
 
-from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
+from jaunty_frame.app.bench.frame_guides import NO_GUIDES, ColourPick, paint_guides
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped
@@ -31,17 +32,11 @@ class PrintTool:
     def __init__(self, cell: BenchCell, view: FrameView, set_mount: Callable[[Mount], None]) -> None:
         self._cell, self._view, self._set_mount = cell, view, set_mount
         self._drag: _Drag | None = None
-        self._guides: tuple[tuple[float, ...], tuple[float, ...]] = ((), ())
-        self.pick: Callable[[str], None] | None = None
-        """Takes the colour of the next place that is pressed."""
+        self._guides = NO_GUIDES
+        self.pick = ColourPick(view)
 
     def press(self, x: float, y: float) -> bool:
-        if self.pick is not None:
-            code, pick = self._view.colour_at(x, y), self.pick
-            self.pick = None
-            self._view.unsetCursor()
-            if code is not None:
-                pick(code)
+        if self.pick.press(x, y):
             return True
         if not self._cell.has_photo:
             return False
@@ -69,7 +64,7 @@ class PrintTool:
             self._set_mount(mount.changed(size=min(max(round(mount.size * now / before, 3), _LEAST), _MOST)))
             return
         moved = outer._replace(x=outer.x + x - x0, y=outer.y + y - y0)
-        self._guides = ((), ())
+        self._guides = NO_GUIDES
         if not free:
             moved, self._guides = snapped(moved, float(self._cell.output.aspect))
         across, down = moved.x + moved.w / 2 - 0.5, moved.y + moved.h / 2 - 0.5
@@ -83,7 +78,7 @@ class PrintTool:
 
     def release(self) -> None:
         if self._drag is not None:
-            self._drag, self._guides = None, ((), ())
+            self._drag, self._guides = None, NO_GUIDES
             self._cell.end_gesture()
 
     def paint(self, painter: QPainter, place: QRectF) -> None:
@@ -101,8 +96,4 @@ class PrintTool:
                 painter.drawPolygon(QPolygonF(corners))
             for corner in corners:
                 painter.drawEllipse(corner, _HANDLE_PX, _HANDLE_PX)
-        painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DashLine))
-        for x in self._guides[0]:
-            painter.drawLine(QLineF(on_widget(x, 0), on_widget(x, 1)))
-        for y in self._guides[1]:
-            painter.drawLine(QLineF(on_widget(0, y), on_widget(1, y)))
+        paint_guides(painter, place, self._guides)

@@ -34,9 +34,9 @@ from jaunty_frame.document.mount import PLAIN_MOUNT
 from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.words import STYLE_PARTS, TypeStyle, Words, WordsKind
 from jaunty_frame.show.frames.content import FrameContent, base_content
+from jaunty_frame.show.planning.placed_words import shown_text, style_of, words_time
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.poses import pose_at
-from jaunty_frame.show.planning.words import shown_text, style_of, words_time
 from jaunty_frame.show.planning.words_helps import WordsHelpOffered, offered_helps
 from jaunty_frame.show.planning.words_reasons import words_reason
 
@@ -447,8 +447,7 @@ class WordsPage(BenchPage):
 
     def _pick(self) -> None:
         """Take the next colour that is clicked on the frame for the part that is shown."""
-        self.frame_view.setCursor(Qt.CursorShape.CrossCursor)
-        self.tool.pick = self._set_picked
+        self.tool.pick.ask(self._set_picked)
 
     def _set_picked(self, code: str) -> None:
         names = {"Colour": "colour", "Behind": "plate_colour"}

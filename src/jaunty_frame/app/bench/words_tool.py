@@ -7,11 +7,13 @@ from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
+from jaunty_frame.app.bench.frame_guides import NO_GUIDES, ColourPick, paint_guides
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped
 from jaunty_frame.core.words.typesetting import Caret, caret_at, index_at
-from jaunty_frame.show.planning.words import PlacedWords, words_of
+from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.words import words_of
 
 _HANDLE_PX = 4.0
 _NEAR = 0.022
@@ -43,19 +45,13 @@ class WordsTool:
         self._choose, self._put_caret, self._move, self._resize = choose, put_caret, move, resize
         self._press: _Press | None = None
         self._dragged = False
-        self._guides: tuple[tuple[float, ...], tuple[float, ...]] = ((), ())
+        self._guides = NO_GUIDES
         self.caret: tuple[int, int] | None = None
         """Where the caret stands in the text, and where what is marked begins; None where nothing is typed."""
-        self.pick: Callable[[str], None] | None = None
-        """Takes the colour of the next place that is pressed."""
+        self.pick = ColourPick(view)
 
     def press(self, x: float, y: float) -> bool:
-        if self.pick is not None:
-            code, pick = self._view.colour_at(x, y), self.pick
-            self.pick = None
-            self._view.unsetCursor()
-            if code is not None:
-                pick(code)
+        if self.pick.press(x, y):
             return True
         if not self._cell.exists:
             return False
@@ -92,7 +88,7 @@ class WordsTool:
             self._resize(min(max(round(placed.size * now / before, 4), _LEAST), _MOST))
             return
         moved = box._replace(x=box.x + x - x0, y=box.y + y - y0)
-        self._guides = ((), ())
+        self._guides = NO_GUIDES
         if not free:
             moved, self._guides = snapped(moved, float(self._cell.output.aspect))
         place = moved.x + moved.w / 2, moved.y + moved.h / 2
@@ -102,7 +98,7 @@ class WordsTool:
         if self._press is None:
             return
         (x, y), placed, corner = self._press
-        self._press, self._guides = None, ((), ())
+        self._press, self._guides = None, NO_GUIDES
         if self._dragged:
             self._dragged = False
             self._cell.end_gesture()
@@ -138,13 +134,7 @@ class WordsTool:
             for pen in (QPen(QColor(0, 0, 0, 170), 4), QPen(QColor("#ffffff"), 2)):
                 painter.setPen(pen)
                 painter.drawLine(line)
-        painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DashLine))
-        for x in self._guides[0]:
-            at = place.x() + x * place.width()
-            painter.drawLine(QLineF(at, place.top(), at, place.bottom()))
-        for y in self._guides[1]:
-            at = place.y() + y * place.height()
-            painter.drawLine(QLineF(place.left(), at, place.right(), at))
+        paint_guides(painter, place, self._guides)
 
     def _paint_marked(self, painter: QPainter, place: QRectF, placed: PlacedWords) -> None:
         assert self.caret is not None

@@ -1,0 +1,78 @@
+"""Words as they are in one output: when they are seen, and all that was solved of them."""
+
+from math import floor
+from typing import NamedTuple
+
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.words.legibility import WordsHelp, seconds_to_read
+from jaunty_frame.core.words.paint import WordsPaint
+from jaunty_frame.core.words.typesetting import Block
+from jaunty_frame.document.model import HouseRules
+from jaunty_frame.document.words import TypeStyle, Words
+from jaunty_frame.show.planning.credits import credits_text
+from jaunty_frame.show.planning.plan import Plan
+
+
+class WordsTime(NamedTuple):
+    """first, frames : of the show; goes_on : whether they are seen beyond their slide."""
+
+    first: int
+    frames: int
+    goes_on: bool
+
+
+class PlacedWords(NamedTuple):
+    """Words as they are in one output.
+
+    slide : position; words : as they are in this output; box : of the text, fractions of the frame; size : of an em, in
+    short sides; wanted_size : before it had to fit; region : what words may use; covers : the share of a required area,
+    or of the words, that meet; calm : whether the ground is; help : what was added to be readable, None where the
+    colour is chosen; contrast : what the tones of the frame promise; wanted_contrast : by WCAG."""
+
+    slide: int
+    words: Words
+    style: TypeStyle
+    time: WordsTime
+    block: Block
+    paint: WordsPaint
+    box: Window
+    size: float
+    wanted_size: float
+    region: Window
+    covers: float
+    detail: float
+    in_strip: bool
+    lies_across: bool
+    help: WordsHelp | None
+    contrast: float
+    wanted_contrast: float
+
+
+def style_of(words: Words, rules: HouseRules) -> TypeStyle:
+    """Return what words are set in: their own style, or the house rule for their kind."""
+    if words.style is not None:
+        return words.style
+    ruled: TypeStyle = getattr(rules, words.kind)
+    return ruled
+
+
+def words_time(plan: Plan, k: int, words: Words) -> WordsTime | None:
+    """Return when words of slide ``k`` are seen; None where the output never shows them."""
+    own = words.in_output(plan.output.id)
+    frames = plan.schedule.frames[k]
+    if not frames or (own is not None and own.left_out):
+        return None
+    first, rate = plan.schedule.first[k], plan.output.frame_rate
+    if words.times == "slide":
+        return WordsTime(first, frames, False)
+    pace = plan.output.pace
+    lasts = words.lasts * pace if words.times == "own" else seconds_to_read(shown_text(plan, words))
+    start = first + floor(words.at * pace * rate + 1 / 2)
+    end = min(start + max(floor(float(lasts * rate) + 0.5), 1), plan.schedule.total)
+    return WordsTime(start, end - start, end > first + frames) if end > start else None
+
+
+def shown_text(plan: Plan, words: Words) -> str:
+    """Return the text that words have in an output."""
+    text = credits_text(plan.table.by_id.values()) if words.built else words.as_in(plan.output.id).text
+    return text
