@@ -54,6 +54,8 @@ class Cells(Protocol):
 
     def show_all_rows(self) -> None: ...
 
+    def show_zones(self) -> None: ...
+
 
 FOR_ALL = "for all"
 """A panel is to be about all slides; no output has such an id."""

@@ -274,5 +274,10 @@ class CardsScriptAndEmblems(WindowCase):
         x, y, *_ = self.project.outputs[0].zones.boxes[0]
         self.assertAlmostEqual(x, 0.45, delta=0.03)
         self.assertAlmostEqual(y, 0.5, delta=0.03)
+        before = self.cell_image(1, 2)
+        self.window.desk.actions["show-zones"].trigger()
+        self.assertNotEqual(self.cell_image(1, 2), before)
+        self.window.desk.actions["show-zones"].trigger()
+        self.assertEqual(self.cell_image(1, 2), before)
         QTest.mouseClick(panel.drop_boxes, LEFT)
         self.assertEqual(self.project.outputs[0].zones.boxes, ())

@@ -32,7 +32,7 @@ _FIELDS = {
 }
 _FIELD_WIDTH = 74
 _NEW_BOX = (0.35, 0.4, 0.3, 0.2)
-_CUT_OUTS = ((None, "None"), (Fraction(4, 3), "4:3"))
+_CUT_OUTS = ((None, "None"), (Fraction(4, 3), "4:3"), (Fraction(1), "1:1"))
 _TILES = ((None, "None"), (Fraction(1), "Square"), (Fraction(3, 4), "3:4"))
 
 

@@ -4,19 +4,15 @@ from collections.abc import Callable
 from typing import Protocol
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
+from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.widgets.theme import colours, text_font
-from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.model import Output
+from jaunty_frame.app.widgets.theme import colours
 from jaunty_frame.show.frames.content import FrameContent, slide_content, without_correction
 from jaunty_frame.show.planning.plan import Plan
-
-_COVERED = "may be covered"
-
 
 ContentOf = Callable[[Plan, int, float], FrameContent]
 
@@ -128,7 +124,7 @@ class FrameView(QWidget):
                 painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
                 painter.drawImage(place, self._image)
             if self.zones_shown:
-                self._paint_zones(painter, place, found[0].output)
+                paint_zones(painter, place, found[0].output)
             if self.tool is not None:
                 self.tool.paint(painter, place)
 
@@ -165,39 +161,3 @@ class FrameView(QWidget):
         if place.isEmpty():
             return -1.0, -1.0
         return (at.x() - place.x()) / place.width(), (at.y() - place.y()) / place.height()
-
-    def _paint_zones(self, painter: QPainter, place: QRectF, output: Output) -> None:
-        zones = output.zones.as_zones()
-
-        def on_widget(box: Window) -> QRectF:
-            return QRectF(
-                place.x() + box.x * place.width(),
-                place.y() + box.y * place.height(),
-                box.w * place.width(),
-                box.h * place.height(),
-            )
-
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        for box in zones.overlay_boxes():
-            rect = on_widget(box)
-            painter.fillRect(rect, QColor(0, 0, 0, 70))
-            painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DotLine))
-            painter.drawRect(rect)
-        for wanted, box, style in (
-            (zones.cut_out, zones.cut_out_box(output.aspect), Qt.PenStyle.DashDotLine),
-            (zones.action_safe, zones.action_safe_box(output.aspect), Qt.PenStyle.SolidLine),
-            (zones.title_safe, zones.title_safe_box(output.aspect), Qt.PenStyle.DashLine),
-            (zones.tile, zones.tile_box(output.aspect), Qt.PenStyle.DotLine),
-        ):
-            if wanted:
-                for pen in (QPen(QColor(0, 0, 0, 120), 2.5), QPen(QColor("#ffffff"), 1, style)):
-                    painter.setPen(pen)
-                    painter.drawRect(on_widget(box))
-        painter.setFont(text_font(11))
-        for box in zones.overlay_boxes():
-            rect = on_widget(box)
-            if rect.width() > 90 and rect.height() > 30:
-                words = painter.boundingRect(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)
-                painter.fillRect(words.adjusted(-4, -1, 4, 1), QColor(0, 0, 0, 130))
-                painter.setPen(QColor("#ffffff"))
-                painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, _COVERED)

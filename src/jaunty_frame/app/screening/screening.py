@@ -7,11 +7,13 @@ from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPai
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
 from jaunty_frame.app.pictures.painting import image_of
+from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.model import Output
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -74,6 +76,8 @@ class _Picture(QWidget):
         self.image: QImage | None = None
         self.message = ""
         self.aspect = 1.0
+        self.zones_of: Output | None = None
+        """Whose zones are drawn over the picture."""
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName("Screen")
 
@@ -91,6 +95,8 @@ class _Picture(QWidget):
             if self.image is not None and not self.message:
                 painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
                 painter.drawImage(self.picture_rect(), self.image)
+                if self.zones_of is not None:
+                    paint_zones(painter, self.picture_rect(), self.zones_of)
             elif self.message:
                 painter.setPen(QColor("#ffffff"))
                 painter.drawText(
@@ -104,7 +110,7 @@ class _Picture(QWidget):
 
 
 class Screening(QWidget):
-    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Esc leaves.
+    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Z shows the zones, Esc leaves.
 
     By ear, T lets the pictures change at that moment; leaving keeps what was tapped, as one step.
     """
@@ -199,6 +205,8 @@ class Screening(QWidget):
         self._plan = plan
         self.outputs.setCurrentIndex(self.outputs.findData(output_id))
         self.picture.aspect = float(self._plan.output.aspect)
+        if self.picture.zones_of is not None:
+            self.picture.zones_of = self._plan.output
         total = self._plan.schedule.total
         self.frame = min(n if n is not None else int(seconds * self._plan.output.frame_rate), max(total - 1, 0))
         self.position.blockSignals(True)
@@ -335,6 +343,9 @@ class Screening(QWidget):
                 self.leave()
         elif key == Qt.Key.Key_F:
             self.fill_screen.toggle()
+        elif key == Qt.Key.Key_Z and self._plan is not None:
+            self.picture.zones_of = self._plan.output if self.picture.zones_of is None else None
+            self.picture.update()
         elif key == Qt.Key.Key_T and self._by_ear is not None and self.playing:
             self._jump(self._by_ear.tap(self._now()))
         elif self._by_ear is not None:

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPen, QPolygonF, QRegion
 
+from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.joint_signs import SIGN_PX, paint_joint_sign
@@ -58,6 +59,7 @@ class CellPainter:
         self.current_row = -1
         self.reached: set[str] = set()
         self.chosen: set[Cell] = set()
+        self.zones_shown = False
         self.measures = Measures(100)
         self._layout: SheetLayout | None = None
         self._columns: list[_Column] = []
@@ -157,6 +159,10 @@ class CellPainter:
             self._paint_missing(painter, place, readable)
         if photo is not None:
             self._paint_areas(painter, place, photo)
+        elif self.zones_shown:
+            painter.save()
+            paint_zones(painter, QRectF(place), self._model.output(column))
+            painter.restore()
         if column >= FIRST_OUTPUT and self._model.is_left_out(row, column):
             self._paint_left_out(painter, place)
         elif self._model.cell_findings(row, column):

@@ -102,6 +102,11 @@ class SheetView(ChoosingTable):
         self._session.apply(move_slides(ids, before))
         self.choose_slides(ids)
 
+    def show_zones(self) -> None:
+        """Draw the zones of the outputs over all cells, or no longer."""
+        self._painter.zones_shown = not self._painter.zones_shown
+        self.viewport().update()
+
     def show_reached(self, slide_ids: Iterable[str]) -> None:
         """Mark the slides that something would change."""
         reached = set(slide_ids)

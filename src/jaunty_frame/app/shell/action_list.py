@@ -75,6 +75,7 @@ ACTIONS = {
     "smaller": ActionEntry("Smaller rows", _STANDARD.ZoomOut, lambda desk: desk.cells.resize_rows(1 / _LARGER)),
     "fit-rows": ActionEntry("All outputs in view", "Ctrl+Shift+0", lambda desk: desk.cells.fit_rows()),
     "all-rows": ActionEntry("The whole show at once", "Ctrl+0", lambda desk: desk.cells.show_all_rows()),
+    "show-zones": ActionEntry("Zones on the sheet", "Ctrl+Shift+O", lambda desk: desk.cells.show_zones()),
     "dark": ActionEntry("Dark", "Ctrl+Shift+L", project_actions.switch_theme),
     **{
         f"order-{by}": ActionEntry(words, "", partial(slide_actions.order, by=by), True)

@@ -63,7 +63,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("cut", "copy", "paste", "undo-list"),
         (choose_menu(desk, menu), order_menu(desk, menu), seconds_menu(desk, menu), *SLIDE_ACTIONS),
         (words_menu(desk, menu),),
-        ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "dark"),
+        ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "show-zones", "dark"),
         ("quit",),
     ):
         for item in group:
