@@ -106,7 +106,7 @@ class CellPainter:
         lines = [
             (f"{row + 1}", text_font(19, QFont.Weight.DemiBold), 24),
             (seconds, text_font(12), 17),
-            ("Auto move" if own.move is Move.AUTO else MOVE_WORDS[own.move], text_font(12), 17),
+            (self._moves(row), text_font(12), 17),
         ]
         slide = self._model.slide(row)
         if slide.id in self.reached:
@@ -128,6 +128,13 @@ class CellPainter:
             y += high
         if row == self.current_row:
             self._paint_notch(painter, place)
+
+    def _moves(self, row: int) -> str:
+        """Return what is said of a slide's move; of one that frames no photo, what it is."""
+        exhibit, move = self._model.slide(row).exhibit, self._model.settings(row).move
+        if not exhibit.photos:
+            return exhibit.label
+        return "Auto move" if move is Move.AUTO else MOVE_WORDS[move]
 
     def _paint_notch(self, painter: QPainter, place: QRect) -> None:
         size = 5 if self.measures.low else 8
