@@ -60,6 +60,16 @@ class WordsOnTheCommandLine(CommandCase):
         self.assertIn("over 2 slides, 20 %", out)
         _, out, _ = self.run_program("plan", self.project, "--json")
         self.assertEqual(json.loads(out)["outputs"][0]["emblems"][0]["slides"], [1, 2])
+        where = ("emblem", self.project, "--edit", "emblem-1")
+        self.run_program(*where, "--at", "0.5", "--for", "2")
+        self.run_program(*where, "--output", "240x400", "--anchor", "top", "--size", "30")
+        emblem = load_project(self.project).emblems[0]
+        self.assertEqual((float(emblem.at), float(emblem.lasts), emblem.size), (0.5, 2.0, 0.2))
+        self.assertEqual((emblem.as_in("240x400").anchor, emblem.as_in("240x400").size), ("top", 0.3))
+        self.run_program(*where, "--output", "240x400", "--leave-out")
+        self.assertIsNone(load_project(self.project).emblems[0].as_in("240x400"))
+        self.assertIn("outputs", self.refused(*where, "--output", "nowhere"))
+        self.assertIn("--size lies", self.refused(*where, "--size", "300"))
         self.run_program("emblem", self.project, "--remove", "emblem-1")
         self.assertEqual(load_project(self.project).emblems, ())
 

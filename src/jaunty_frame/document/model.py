@@ -315,8 +315,9 @@ class Project(Value):
         for emblem in self.emblems:
             if emblem.photo not in photos:
                 raise ValueError(f"emblem {emblem.id} shows photo {emblem.photo}, which is not in the set")
-            if not (slides.issuperset(emblem.slides) and outputs.issuperset(emblem.left_out)):
+            if not (slides.issuperset(emblem.slides) and outputs.issuperset(own.output for own in emblem.in_outputs)):
                 raise ValueError(f"emblem {emblem.id} speaks of a slide or an output that is not there")
+            _unique("output of an emblem", [own.output for own in emblem.in_outputs])
         _unique("emblem", [emblem.id for emblem in self.emblems])
         _unique("look's name", [look.name for look in self.looks])
         _unique("hand-set framing", [(one.slide, one.output, one.member) for one in self.hand_set])

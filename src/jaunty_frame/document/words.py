@@ -155,11 +155,21 @@ class Words(Value):
         return self if len(in_outputs) == len(self.in_outputs) else self.changed(in_outputs=in_outputs)
 
 
+class EmblemInOutput(Value):
+    """What an emblem has of its own in one output; None = as elsewhere."""
+
+    output: Identifier
+    size: Annotated[float, Field(ge=0.01, le=1.0, allow_inf_nan=False)] | None = None
+    anchor: Anchor | None = None
+    place: Place | None = None
+    left_out: bool = False
+
+
 class Emblem(Value):
     """A small picture of the set, laid over the show.
 
     size : of its longer side, in short sides of the frame; anchor ``auto`` : the corner that is free; slides : those
-    over which it lies, none = all; from ``at`` seconds after each run of them begins, ``lasts`` = None : to its end.
+    over which it lies, none = all; from ``at`` seconds after each run of them begins, ``lasts`` = 0 : to its end.
     """
 
     id: Identifier
@@ -169,12 +179,27 @@ class Emblem(Value):
     place: Place = (0.5, 0.5)
     opacity: Annotated[Share, Shown("Opacity", " %", 0.05)] = 1.0
     slides: tuple[Identifier, ...] = ()
-    at: JointSeconds = Fraction(0)
-    lasts: Seconds | None = None
+    at: Annotated[JointSeconds, Shown("From", " s")] = Fraction(0)
+    lasts: Annotated[JointSeconds, Shown("For", " s")] = Fraction(0)
     comes: Entrance = Entrance.model_construct(kind="fade")
     goes: Entrance = Entrance.model_construct(kind="fade")
-    left_out: tuple[Identifier, ...] = ()
-    """The ids of the outputs that do not show it."""
+    in_outputs: tuple[EmblemInOutput, ...] = ()
+
+    def in_output(self, output_id: str) -> EmblemInOutput | None:
+        """Return what it has of its own in an output."""
+        return next((own for own in self.in_outputs if own.output == output_id), None)
+
+    def as_in(self, output_id: str) -> "Emblem | None":
+        """Return it as it is in an output; None where it is left out."""
+        own = self.in_output(output_id)
+        if own is None:
+            return self
+        fields = {name: getattr(own, name) for name in ("size", "anchor", "place") if getattr(own, name) is not None}
+        return None if own.left_out else self.model_copy(update=fields)
+
+    def with_outputs(self, kept: Container[str]) -> Self:
+        """Return it without what it says of other outputs than those kept."""
+        return self.changed(in_outputs=tuple(own for own in self.in_outputs if own.output in kept))
 
     def renamed(self, photos: Mapping[str, str]) -> Self:
         return self.changed(photo=photos.get(self.photo, self.photo))

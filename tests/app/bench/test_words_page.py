@@ -1,8 +1,10 @@
 """Words on the bench: typed and dragged on the frame, their times, styles, help; cards; the script and the emblems."""
 
+from fractions import Fraction
+
 import cv2
 import numpy as np
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 
@@ -246,7 +248,29 @@ class CardsScriptAndEmblems(WindowCase):
         self.choose_option(panel.over, "The chosen slides")
         self.assertEqual(self.project.emblems[0].slides, (self.project.slides[0].id,))
         self.click(panel.here)
-        self.assertEqual(self.project.emblems[0].left_out, (self.project.outputs[0].id,))
+        first = self.project.outputs[0].id
+        self.assertIsNone(self.project.emblems[0].as_in(first))
+        self.click(panel.here)
+        self.settle()
+        before = panel._placed().box
+        view = panel.frame_view
+        place = view.picture_rect()
+        start = before.x + before.w / 2, before.y + before.h / 2
+        points = [
+            QPoint(round(place.x() + x * place.width()), round(place.y() + y * place.height()))
+            for x, y in (start, (0.4, 0.42))
+        ]
+        QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=points[0])
+        QTest.mouseMove(view, points[1])
+        QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=points[1])
+        own = self.project.emblems[0].in_output(first)
+        self.assertEqual(own.anchor, "free")
+        self.assertAlmostEqual(own.place[0], 0.4, delta=0.03)
+        self.assertEqual(self.project.emblems[0].anchor, "auto")
+        panel._set_fields(panel.fields._value.changed(lasts=Fraction(2)))
+        self.assertEqual(self.project.emblems[0].lasts, 2)
+        self.click(panel.back)
+        self.assertIsNone(self.project.emblems[0].in_output(first))
         panel.bring_in(self.folder / "show.jaunty")
         self.assertEqual(len(self.project.emblems), 1)
         self.assertIn("show.jaunty", self.window.notice.text.text())

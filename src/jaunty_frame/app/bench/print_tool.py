@@ -7,7 +7,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.frame_guides import NO_GUIDES, ColourPick, paint_guides
+from jaunty_frame.app.pictures.frame_guides import NO_GUIDES, ColourPick, paint_guides
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped

@@ -3,20 +3,21 @@
 from pathlib import Path
 from typing import Any
 
-from PySide6.QtWidgets import QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QCheckBox, QLabel, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
+from jaunty_frame.app.panels.emblem_tool import EmblemTool, Grasp
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.labelled import named, row_of
+from jaunty_frame.app.widgets.labelled import part_label, row_of
 from jaunty_frame.app.widgets.place_grid import PlaceGrid
 from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.words.places import ANCHORS
-from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem
+from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.show.planning.emblems import placed_emblems
+from jaunty_frame.show.planning.emblems import PlacedEmblem, placed_emblems
 
 _SAID = "A mark in a corner, for example: PNG, WebP or SVG. By itself it takes the corner that is free in each output."
 _OVER = (("all", "All slides"), ("chosen", "The chosen slides"))
@@ -37,9 +38,9 @@ class EmblemsPanel(SidePanel):
         self.remove = QPushButton("Remove")
         self.remove.clicked.connect(lambda: self.session.apply(remove_emblem(self._emblem_id)))
         self.grid = PlaceGrid("Place in the frame", ANCHORS)
-        self.grid.chosen.connect(lambda anchor: self._set(anchor=anchor))
+        self.grid.chosen.connect(self._set_anchor)
         self.auto = Choice("Place by", [("auto", "The corner that is free"), ("free", "A place of its own")])
-        self.auto.chosen.connect(lambda anchor: self._set(anchor=anchor))
+        self.auto.chosen.connect(self._set_anchor)
         self.over = Choice("Over which slides", list(_OVER))
         self.over.chosen.connect(self._set_over)
         self.reach = QLabel()
@@ -47,20 +48,31 @@ class EmblemsPanel(SidePanel):
         self.here = QPushButton()
         self.here.clicked.connect(self._leave_out_or_show)
         self.fields = ValueFields(columns=1, sliders=True)
-        self.fields.chosen.connect(lambda emblem: self._set(size=emblem.size, opacity=emblem.opacity))
+        self.fields.chosen.connect(self._set_fields)
         self.fields.settled.connect(self._settle)
-        self.body = QWidget()
+        self.here_only = QCheckBox("Size and place only in this output")
+        self.back = QPushButton("As elsewhere")
+        self.back.clicked.connect(lambda: self._set_here("Emblem as elsewhere", size=None, anchor=None, place=None))
+        self.entrances: dict[str, ValueFields] = {}
+        for name in ("comes", "goes"):
+            editor = self.entrances[name] = ValueFields(columns=1, sliders=True)
+            editor.chosen.connect(lambda value, name=name: self._set(**{name: value}))
+            editor.settled.connect(self._settle)
+        self._ways = [part_label("Comes"), self.entrances["comes"], part_label("Goes"), self.entrances["goes"]]
+        self.frame_view.tool = EmblemTool(self._grasp, self._drag_to, self._drag_size, self._settle)
         self.lay_out(
             "Emblems",
             _SAID,
             row_of(self.add, self.remove, stretch_first=False),
             self.which,
             self.frame_view,
-            self.fields,
             row_of(self.grid, self.auto, stretch_first=False),
+            self.fields,
+            self.here_only,
+            row_of(self.back, self.here, stretch_first=False),
             self.over,
             self.reach,
-            named("This output", self.here),
+            *self._ways,
         )
         self.frame_view.setMinimumHeight(210)
         desk.cells.current_cell_changed.connect(lambda *_: self._on_changed())
@@ -80,25 +92,50 @@ class EmblemsPanel(SidePanel):
         self.which.set_options([(one.id, names[one.photo]) for one in project.emblems])
         self.which.show_value(self._emblem_id)
         emblem, (slide_id, output_id) = self.emblem, self.desk.cells.chosen_place()
-        for part in (self.which, self.fields, self.grid, self.auto, self.over, self.reach, self.here, self.remove):
+        for part in (
+            *(self.which, self.fields, self.grid, self.auto, self.over, self.reach, self.here, self.here_only),
+            *(self.back, self.remove, *self._ways),
+        ):
             part.setVisible(emblem is not None)
         if slide_id and output_id:
             self.frame_view.show_frame(slide_id, output_id, 0.5)
         if emblem is None:
             return
-        self.fields.show_value(emblem)
-        plan = self.session.plans().get(output_id)
-        boxes = [one.box for one in placed_emblems(plan) if one.emblem.id == emblem.id] if plan else []
-        solved = (boxes[0].x + boxes[0].w / 2, boxes[0].y + boxes[0].h / 2) if boxes else (-1.0, -1.0)
-        self.grid.show_value(emblem.anchor if emblem.anchor in ANCHORS else "", solved)
-        self.auto.show_value(emblem.anchor)
+        own = emblem.in_output(output_id)
+        here = emblem.as_in(output_id) or emblem
+        self.fields.show_value(here)
+        for name, editor in self.entrances.items():
+            editor.show_value(getattr(emblem, name))
+        placed = self._placed()
+        box = placed.box if placed is not None else None
+        solved = (box.x + box.w / 2, box.y + box.h / 2) if box is not None else (-1.0, -1.0)
+        self.grid.show_value(here.anchor if here.anchor in ANCHORS else "", solved)
+        self.auto.show_value(here.anchor)
         self.over.show_value("chosen" if emblem.slides else "all")
         count = len(emblem.slides)
-        self.reach.setText(f"It lies over {count} slides." if count else "It lies over the whole show.")
-        known = {output.id: output.name for output in project.outputs}
-        self.here.setText("Show it here again" if output_id in emblem.left_out else "Leave it out here")
-        self.here.setToolTip(known.get(output_id, ""))
+        over = f"It lies over {count} slide{'s' * (count > 1)}" if count else "It lies over the whole show"
+        over += f", for {float(emblem.lasts):g} s." if emblem.lasts else ", to their end." if count else ", to its end."
+        self.reach.setText(over if placed is not None else f"{over} It is not seen on this slide.")
+        known = {output.id for output in project.outputs}
+        self.here.setText("Show it here again" if own is not None and own.left_out else "Leave it out here")
         self.here.setEnabled(output_id in known)
+        self.back.setEnabled(own is not None and (own.size, own.anchor) != (None, None))
+
+    def _placed(self) -> PlacedEmblem | None:
+        """Return where the emblem lies on the slide that is shown; None where it does not."""
+        slide_id, output_id = self.desk.cells.chosen_place()
+        plan = self.session.plans().get(output_id)
+        if plan is None:
+            return None
+        runs = [one for one in placed_emblems(plan) if one.emblem.id == self._emblem_id]
+        return next((one for one in runs if any(plan.slides[k].id == slide_id for k in one.slides)), None)
+
+    def _grasp(self) -> Grasp | None:
+        placed = self._placed()
+        if placed is None:
+            return None
+        output = self.session.project.output(self.desk.cells.chosen_place()[1])
+        return Grasp(placed.box, placed.emblem.size, float(output.aspect))
 
     def _choose(self, emblem_id: str) -> None:
         self._emblem_id = emblem_id
@@ -128,6 +165,43 @@ class EmblemsPanel(SidePanel):
         merge = f"emblem-{self._emblem_id}-{'-'.join(fields)}-{self._gesture}"
         self.session.apply(set_emblem(self._emblem_id, merge, **fields))
 
+    def _set_here(self, label: str, **fields: Any) -> None:
+        """Set what it has of its own in the output that is shown."""
+        output_id = self.desk.cells.chosen_place()[1]
+        merge = f"emblem-{self._emblem_id}-{output_id}-{'-'.join(fields)}-{self._gesture}"
+        self.session.apply(set_emblem_in_output(self._emblem_id, output_id, label, merge, **fields))
+
+    def _set_place(self, **fields: Any) -> None:
+        """Set size or place: in this output alone where that is wished, or where it has its own already."""
+        own = self.emblem and self.emblem.in_output(self.desk.cells.chosen_place()[1])
+        if self.here_only.isChecked() or (own and any(getattr(own, name) is not None for name in fields)):
+            self._set_here("Emblem in one output", **fields)
+        else:
+            self._set(**fields)
+
+    def _set_fields(self, shown: Emblem) -> None:
+        if self.emblem is None:
+            return
+        here = self.emblem.as_in(self.desk.cells.chosen_place()[1]) or self.emblem
+        if shown.size != here.size:
+            self._set_place(size=shown.size)
+        fields = {name: getattr(shown, name) for name in ("opacity", "at", "lasts")}
+        self._set(**{name: value for name, value in fields.items() if value != getattr(here, name)})
+
+    def _set_anchor(self, anchor: str) -> None:
+        placed = self._placed()
+        if anchor == "free" and placed is not None:
+            box = placed.box
+            self._set_place(anchor="free", place=(box.x + box.w / 2, box.y + box.h / 2))
+        else:
+            self._set_place(anchor=anchor)
+
+    def _drag_to(self, place: tuple[float, float]) -> None:
+        self._set_here("Place of an emblem", anchor="free", place=place)
+
+    def _drag_size(self, size: float) -> None:
+        self._set_here("Size of an emblem", size=size)
+
     def _settle(self) -> None:
         self._gesture += 1
         self.session.close_gesture()
@@ -136,7 +210,5 @@ class EmblemsPanel(SidePanel):
         self._set(slides=tuple(self.desk.cells.chosen_slides()) if over == "chosen" else ())
 
     def _leave_out_or_show(self) -> None:
-        emblem, (_, output_id) = self.emblem, self.desk.cells.chosen_place()
-        if emblem is not None:
-            others = tuple(name for name in emblem.left_out if name != output_id)
-            self._set(left_out=others if output_id in emblem.left_out else (*others, output_id))
+        own = self.emblem and self.emblem.in_output(self.desk.cells.chosen_place()[1])
+        self._set_here("Leave out an emblem", left_out=not (own and own.left_out))

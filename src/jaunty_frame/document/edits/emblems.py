@@ -7,7 +7,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.photos import free_photo_id, picture_of
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.document.words import Emblem
+from jaunty_frame.document.words import Emblem, EmblemInOutput
 
 
 def add_emblem(photo: Photo, slide_ids: Iterable[str] = (), **fields: Any) -> Edit:
@@ -34,6 +34,22 @@ def set_emblem(emblem_id: str, merge: str = "", **fields: Any) -> Edit:
         return project if emblems == project.emblems else project.changed(emblems=emblems)
 
     return Edit("Emblem", apply, merge)
+
+
+def set_emblem_in_output(emblem_id: str, output_id: str, label: str = "Emblem", merge: str = "", **fields: Any) -> Edit:
+    """Set what an emblem has of its own in one output; None means "as elsewhere"."""
+
+    def changed(emblem: Emblem) -> Emblem:
+        own = (emblem.in_output(output_id) or EmblemInOutput(output=output_id)).changed(**fields)
+        others = tuple(one for one in emblem.in_outputs if one.output != output_id)
+        kept = others if own == EmblemInOutput(output=output_id) else (*others, own)
+        return emblem.changed(in_outputs=kept)
+
+    def apply(project: Project) -> Project:
+        emblems = tuple(changed(one) if one.id == emblem_id else one for one in project.emblems)
+        return project if emblems == project.emblems else project.changed(emblems=emblems)
+
+    return Edit(label, apply, merge)
 
 
 def remove_emblem(emblem_id: str) -> Edit:

@@ -25,9 +25,7 @@ def remove_output(output_id: str) -> Edit:
             slides=with_slides(project, lambda slide: slide.with_outputs(kept)).slides,
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
             accepted=tuple(one for one in project.accepted if one.output != output_id),
-            emblems=tuple(
-                one.changed(left_out=tuple(name for name in one.left_out if name in kept)) for one in project.emblems
-            ),
+            emblems=tuple(one.with_outputs(kept) for one in project.emblems),
         )
 
     return Edit("Remove output", apply)
@@ -56,8 +54,8 @@ def duplicate_output(output_id: str) -> Edit:
             return words.changed(in_outputs=(*words.in_outputs, own.changed(output=again.id))) if own else words
 
         def emblem_there_too(emblem: Emblem) -> Emblem:
-            left_out = output_id in emblem.left_out
-            return emblem.changed(left_out=(*emblem.left_out, again.id)) if left_out else emblem
+            own = emblem.in_output(output_id)
+            return emblem.changed(in_outputs=(*emblem.in_outputs, own.changed(output=again.id))) if own else emblem
 
         framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
         added = project.changed(

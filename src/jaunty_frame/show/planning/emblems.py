@@ -64,7 +64,7 @@ def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...]) -> PlacedEmblem | 
     rate, schedule = float(plan.output.frame_rate), plan.schedule
     first = schedule.first[run[0]] + round(float(emblem.at) * rate)
     end = schedule.first[run[-1]] + schedule.frames[run[-1]]
-    if emblem.lasts is not None:
+    if emblem.lasts:
         end = min(end, first + max(round(float(emblem.lasts) * rate), 1))
     if first >= end or emblem.photo not in plan.table.by_id:
         return None

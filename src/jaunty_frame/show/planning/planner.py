@@ -83,7 +83,7 @@ class Planner:
             timing = times.timing(shown, output.pace)
             schedule = times.schedule(shown, output.pace, output.frame_rate)
             plan = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
-            emblems = tuple(one for one in project.emblems if output.id not in one.left_out)
+            emblems = tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None)
             plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems)
             if output.id in self._plans:
                 keep_known_words(plans[output.id], self._plans[output.id])
@@ -273,7 +273,7 @@ def plan_output(project: Project, output_id: str, fonts: Fonts = NO_FONTS) -> Pl
     """Return the plan of one output."""
     output = project.output(output_id)
     slides = tuple(slide.with_outputs({output_id}) for slide in project.slides)
-    emblems = tuple(one.changed(left_out=()) for one in project.emblems if output_id not in one.left_out)
+    emblems = tuple(one.with_outputs({output_id}) for one in project.emblems)
     own = _of_output(project, output_id)
     alone = project.changed(outputs=(output,), slides=slides, hand_set=own, emblems=emblems)
     return Planner(fonts).plans(alone)[output_id]
