@@ -3,8 +3,8 @@
 set -eu
 cd "$(dirname "$0")/.."
 
-# What Qt's window needs, a virtual screen for the window tests, and checkers for the desktop files.
-SYSTEM="libxcb-cursor0 libxcb-icccm4 libxcb-image0 libxcb-keysyms1 libxcb-render-util0 libxcb-shape0 libxcb-xkb1 libxkbcommon-x11-0 libegl1 libgl1 libdbus-1-3 libfontconfig1 libglib2.0-0 xvfb desktop-file-utils appstream"
+# What Qt's window needs, sound and a speaking voice, a virtual screen for the window tests, and checkers for the desktop files.
+SYSTEM="libxcb-cursor0 libxcb-icccm4 libxcb-image0 libxcb-keysyms1 libxcb-render-util0 libxcb-shape0 libxcb-xkb1 libxkbcommon-x11-0 libegl1 libgl1 libdbus-1-3 libfontconfig1 libglib2.0-0 xvfb libportaudio2 espeak-ng desktop-file-utils appstream"
 
 if command -v dpkg-query >/dev/null 2>&1; then
     missing=""

@@ -5,6 +5,7 @@
      +-- ProjectError       a project file cannot be read or written
      |    +-- NewerProject  it was written by a newer version
      +-- UsageError         something was asked for that does not exist or does not fit
+     +-- SoundError         a sound cannot be read, made or heard
      +-- CaptionError       a caption file cannot be read or written
      +-- ExportError        a video or picture file cannot be written
      +-- Cancelled          the user stopped the work
@@ -31,6 +32,10 @@ class NewerProject(ProjectError):
 
 class UsageError(JauntyError):
     """Something was asked for that does not exist or does not fit."""
+
+
+class SoundError(JauntyError):
+    """A sound cannot be read, made or heard."""
 
 
 class CaptionError(JauntyError):

@@ -24,6 +24,7 @@ from jaunty_frame.document.instant import MOST_INSTANTS, SAME_INSTANT, Instant, 
 from jaunty_frame.document.look import Look
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Photo, Shape
+from jaunty_frame.document.sound import SILENCE, Lufs, Soundtrack
 from jaunty_frame.document.transition import TRANSITIONS, Transition
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.values import (
@@ -187,6 +188,15 @@ class Output(Value):
     pace: Pace = Fraction(1)
     """What the seconds of all slides are multiplied by; transitions and fades keep theirs."""
     zones: ZoneMargins = ZoneMargins.model_construct()
+    loudness: Lufs | None = None
+    """To which its sound is brought, in LUFS; None = as is usual for its shape."""
+
+    @property
+    def target_lufs(self) -> float:
+        """-14 LUFS for what is as high as wide, as phones and posts are (common practice), else -23 (EBU R 128)."""
+        if self.loudness is not None:
+            return self.loudness
+        return -14.0 if self.aspect <= 1 else -23.0
 
     @property
     def aspect(self) -> Fraction:
@@ -292,6 +302,7 @@ class Project(Value):
     looks: Annotated[tuple[Look, ...], Field(max_length=200), FailFast()] = ()
     emblems: Annotated[tuple[Emblem, ...], Field(max_length=MOST_EMBLEMS), FailFast()] = ()
     """Over all else, from back to front."""
+    sound: Soundtrack = SILENCE
 
     @model_validator(mode="after")
     def _consistent(self) -> Self:
@@ -318,6 +329,12 @@ class Project(Value):
             if not (slides.issuperset(emblem.slides) and outputs.issuperset(own.output for own in emblem.in_outputs)):
                 raise ValueError(f"emblem {emblem.id} speaks of a slide or an output that is not there")
             _unique("output of an emblem", [own.output for own in emblem.in_outputs])
+        for sound in self.sound.sounds:
+            if not slides.issuperset(sound.slides):
+                raise ValueError(f"sound {sound.id} belongs to a slide that is not there")
+            if not outputs.issuperset(own.output for own in sound.in_outputs):
+                raise ValueError(f"sound {sound.id} has something of its own in an output that is not there")
+            _unique("output of a sound", [own.output for own in sound.in_outputs])
         _unique("emblem", [emblem.id for emblem in self.emblems])
         _unique("look's name", [look.name for look in self.looks])
         _unique("hand-set framing", [(one.slide, one.output, one.member) for one in self.hand_set])

@@ -76,9 +76,17 @@ def shape_of(slide: Slide, photos: Mapping[str, Photo]) -> Shape | None:
 def project_settings(project: Project, slides: Iterable[Slide] | None = None) -> list[Settings]:
     """Return what holds for slides of a project, by default for all."""
     rules = project.house_rules
-    chosen = project.slides if slides is None else slides
+    chosen = list(project.slides if slides is None else slides)
     if not rules.shapes:
-        return [settings_of(slide, rules) for slide in chosen]
-    photos = {photo.id: photo for photo in project.photos}
-    by_shape = {shape: rules_of_shape(rules, shape) for shape in (None, *Shape)}
-    return [settings_of(slide, by_shape[shape_of(slide, photos)]) for slide in chosen]
+        found = [settings_of(slide, rules) for slide in chosen]
+    else:
+        photos = {photo.id: photo for photo in project.photos}
+        by_shape = {shape: rules_of_shape(rules, shape) for shape in (None, *Shape)}
+        found = [settings_of(slide, by_shape[shape_of(slide, photos)]) for slide in chosen]
+    voices = project.sound.voice_seconds()
+    return [lasting(own, voices.get(slide.id)) for slide, own in zip(chosen, found, strict=True)]
+
+
+def lasting(settings: Settings, least: Fraction | None) -> Settings:
+    """Return settings of a slide that lasts ``least`` seconds at least, as its voice needs."""
+    return settings if least is None or settings.seconds >= least else settings._replace(seconds=least)

@@ -17,6 +17,7 @@ from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of
 from jaunty_frame.document.look import Look
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.own_looks import OWN_LOOKS
+from jaunty_frame.document.sound import SILENCE
 from jaunty_frame.errors import JauntyError, UsageError
 from jaunty_frame.show.frames.content import slide_content
 from jaunty_frame.show.planning.planner import plan_output
@@ -127,6 +128,7 @@ class LooksPanel(SidePanel):
             hand_set=(),
             accepted=(),
             emblems=(),
+            sound=SILENCE,
         )
         plan = plan_output(apply_look(look, [slide_id]).apply(alone), output_id)
         return Miniature(look.name, look.name, plan, lambda progress: slide_content(plan, 0, progress))

@@ -39,6 +39,15 @@ def ask_for_file(parent: QWidget, title: str, pattern: str, then: Callable[[Path
     _ask_for_one(dialog, then)
 
 
+def ask_for_files(parent: QWidget, title: str, pattern: str, then: Callable[[list[Path]], object]) -> None:
+    """Ask for several files of one kind."""
+    dialog = QFileDialog(parent, title)
+    dialog.setFileMode(QFileDialog.FileMode.ExistingFiles)
+    dialog.setNameFilters([pattern, "All files (*)"])
+    dialog.filesSelected.connect(lambda names: then([Path(name) for name in names]))
+    _open(dialog)
+
+
 def ask_where_to_write(
     parent: QWidget, title: str, pattern: str, name: str, suffix: str, then: Callable[[Path], object]
 ) -> None:

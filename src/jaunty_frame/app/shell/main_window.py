@@ -96,6 +96,7 @@ class MainWindow(QMainWindow):
         self.files.said.connect(self.notice.show_sentences)
         self.importer.progressed.connect(self.notice.show_progress)
         self.importer.ended.connect(self.notice.show_sentences)
+        self.desk.sounds.said.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
         self.importer.began.connect(self._ask_where_it_is_shown)
         self.importer.photos_checked.connect(self.images.forget)
@@ -227,6 +228,7 @@ class MainWindow(QMainWindow):
 
     def _shut_down(self) -> None:
         self.importer.shut_down()
+        self.desk.sounds.shut_down()
         if "screening" in self.__dict__:
             self.screening.stop()
         self.side.shut_down()

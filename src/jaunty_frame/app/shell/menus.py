@@ -53,6 +53,11 @@ def words_menu(desk: Desk, parent: QWidget) -> QMenu:
     return _menu_of(desk, "Words", [*names, "import-captions", "export-captions"], parent)
 
 
+def sound_menu(desk: Desk, parent: QWidget) -> QMenu:
+    """Return the menu of the soundtrack."""
+    return _menu_of(desk, "Sound", ("sound", "speak", "record"), parent)
+
+
 def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
     """Return the menu that holds everything."""
     menu = QMenu(parent)
@@ -62,7 +67,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         ("set", "house-rules", "looks", "carry", "joint", "pace", "by-ear", "zones"),
         ("cut", "copy", "paste", "undo-list"),
         (choose_menu(desk, menu), order_menu(desk, menu), seconds_menu(desk, menu), *SLIDE_ACTIONS),
-        (words_menu(desk, menu),),
+        (words_menu(desk, menu), sound_menu(desk, menu)),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "show-zones", "dark"),
         ("quit",),
     ):

@@ -25,7 +25,9 @@ def put_together(slide_ids: Sequence[str]) -> Edit:
         gone = chosen - {first.id}
         kept = tuple(first if slide.id == first.id else slide for slide in project.slides if slide.id not in gone)
         emblems = emblems_without_slides(project.emblems, gone)
-        return _without_framings(project, chosen).changed(slides=kept, emblems=emblems)
+        return _without_framings(project, chosen).changed(
+            slides=kept, emblems=emblems, sound=project.sound.without_slides(gone, first.id)
+        )
 
     return Edit("Put together", apply)
 

@@ -6,6 +6,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.model import Output, Project, Slide, ZoneMargins
 from jaunty_frame.document.outputs import with_free_id
+from jaunty_frame.document.sound import Sound
 from jaunty_frame.document.words import Emblem, Words
 
 
@@ -26,6 +27,7 @@ def remove_output(output_id: str) -> Edit:
             hand_set=tuple(framing for framing in project.hand_set if framing.output != output_id),
             accepted=tuple(one for one in project.accepted if one.output != output_id),
             emblems=tuple(one.with_outputs(kept) for one in project.emblems),
+            sound=project.sound.changed(sounds=tuple(one.with_outputs(kept) for one in project.sound.sounds)),
         )
 
     return Edit("Remove output", apply)
@@ -57,11 +59,16 @@ def duplicate_output(output_id: str) -> Edit:
             own = emblem.in_output(output_id)
             return emblem.changed(in_outputs=(*emblem.in_outputs, own.changed(output=again.id))) if own else emblem
 
+        def sound_there_too(sound: Sound) -> Sound:
+            own = sound.in_output(output_id)
+            return sound.changed(in_outputs=(*sound.in_outputs, own.changed(output=again.id))) if own else sound
+
         framings = tuple(f.changed(output=again.id) for f in project.hand_set if f.output == output_id)
         added = project.changed(
             outputs=(*project.outputs, again),
             hand_set=project.hand_set + framings,
             emblems=tuple(map(emblem_there_too, project.emblems)),
+            sound=project.sound.changed(sounds=tuple(map(sound_there_too, project.sound.sounds))),
         )
         return with_slides(added, there_too)
 

@@ -128,6 +128,27 @@ def cut_on_beats(tempo: Fraction, offset: Fraction, every: int, output_id: str) 
     return Edit(f"Cuts on beats, {float(tempo):g} a minute", apply)
 
 
+def cut_on_times(times: Sequence[float], output_id: str, every: int = 1) -> Edit:
+    """Let the middles of all joints fall on beats that were found: ``times`` in seconds of the show, every so many.
+
+    Together the joints move as little as can be. UsageError where there are too few for so many slides.
+    """
+    beats = [Fraction(round(time * 1000), 1000) for time in times[::every]]
+
+    def apply(project: Project) -> Project:
+        parts = _Parts(project, output_id)
+        try:
+            chosen = cuts_on_beats(parts.parts, beats, parts.least)
+        except ValueError as error:
+            raise UsageError(
+                f"The music has {len(beats)} such beats in the show, too few for {len(parts.parts)} slides; take more "
+                "of its beats, or longer music."
+            ) from error
+        return parts.changed_at({k: beats[j] for k, j in enumerate(chosen)})
+
+    return Edit("Cuts on the music's beats", apply)
+
+
 def change_at(taps: Mapping[str, Fraction], output_id: str) -> Edit:
     """Let slides give way to the next one at times of the show: the middles of their joints come there.
 

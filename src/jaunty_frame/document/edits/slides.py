@@ -34,6 +34,7 @@ def remove_slides(slide_ids: Iterable[str]) -> Edit:
             hand_set=tuple(framing for framing in project.hand_set if framing.slide not in gone),
             accepted=tuple(one for one in project.accepted if one.slide not in gone),
             emblems=emblems_without_slides(project.emblems, gone),
+            sound=project.sound.without_slides(gone),
         )
 
     return Edit("Remove slides" if len(gone) > 1 else "Remove slide", apply)

@@ -64,7 +64,7 @@ def from_3_to_4(project: dict[str, Any]) -> dict[str, Any]:
 
 
 def from_4_to_5(project: dict[str, Any]) -> dict[str, Any]:
-    """Nothing is written in another way; there are words, cards and emblems."""
+    """Nothing is written in another way; there are words, cards, emblems and sound."""
     return project
 
 

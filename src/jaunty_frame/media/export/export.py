@@ -11,7 +11,7 @@ from jaunty_frame.core.opencv import cv2, one_thread
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
 from jaunty_frame.media.atomic import temporary_beside, write_whole
-from jaunty_frame.media.formats.format import Canvas, Format, Quality, Writer
+from jaunty_frame.media.formats.format import Canvas, Format, Quality, ShowSound, Writer
 from jaunty_frame.media.formats.format_list import USUAL, format_of
 from jaunty_frame.media.formats.mp4 import export_error
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
@@ -35,6 +35,7 @@ def export_show(
     progress: Progress = lambda done, total: None,
     cancelled: Cancel = lambda: False,
     form_name: str = USUAL,
+    sound: ShowSound | None = None,
 ) -> None:
     """Write the show of ``plan`` to ``path``. progress : frames done, frames in all.
 
@@ -45,7 +46,7 @@ def export_show(
         raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
     with one_thread(), _hidden_until_whole(path) as temporary:
         form = format_of(form_name)
-        _encode(plan, source, form, form.open(temporary, plan.output, quality), progress, cancelled)
+        _encode(plan, source, form, form.open(temporary, plan.output, quality, sound), progress, cancelled)
 
 
 @contextlib.contextmanager

@@ -1,18 +1,20 @@
 """An export: which shows become which files, whether that can be done, and doing it."""
 
+import contextlib
 import re
 import unicodedata
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import NamedTuple
 
 from jaunty_frame.document.model import Output, Project
 from jaunty_frame.errors import ExportError
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Quality, ShowSound
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.soundtrack import sound_plan
 from jaunty_frame.show.planning.words import without_captions
 
 Progress = Callable[[int, int], None]
@@ -38,6 +40,10 @@ def ensure_exportable(project: Project, folder: Path, plans: Sequence[Plan]) -> 
     if missing:
         names = ", ".join(missing[:5]) + (f" and {len(missing) - 5} more" if len(missing) > 5 else "")
         raise ExportError(f"Photos are missing: {names}. Put them back, or remove what shows them.")
+    silent = [file.name for file in project.sound.files if not resolved(file.path, folder).is_file()]
+    if silent:
+        names = ", ".join(silent[:5]) + (f" and {len(silent) - 5} more" if len(silent) > 5 else "")
+        raise ExportError(f"Sounds are missing: {names}. Put them back, or remove them from the soundtrack.")
 
 
 class Export(NamedTuple):
@@ -92,11 +98,25 @@ class ExportJob:
 
         beside = self.captions != BURNT
         plan = without_captions(export.plan) if beside else export.plan
-        export_show(plan, source, export.path, self.quality, True, progress, cancelled, self.form)
+        with self._sound_of(export.plan, cancelled) as sound:
+            export_show(plan, source, export.path, self.quality, True, progress, cancelled, self.form, sound)
         if beside:
             from jaunty_frame.media.captions import captions_of, write_captions
 
             write_captions(captions_of(export.plan), export.path.with_suffix(f".{self.captions}"))
+
+    @contextlib.contextmanager
+    def _sound_of(self, plan: Plan, cancelled: Callable[[], bool]) -> Iterator[ShowSound | None]:
+        heard = sound_plan(plan)
+        if not heard.heard:
+            yield None
+            return
+        # It decodes with libraries that take 0.07 s to load.
+        from jaunty_frame.media.sounds.mixing import mixed_show
+        from jaunty_frame.media.sounds.peaks import PeakCache
+
+        with mixed_show(heard, self.folder, PeakCache(), cancelled=cancelled) as mix:
+            yield mix
 
     def write_all(self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool]) -> list[Path]:
         """Write all shows and return their files. progress : of the frames of all."""

@@ -6,6 +6,7 @@ from pathlib import Path
 from typing import NamedTuple, Protocol
 
 from jaunty_frame.core.painting.surface import Coding, Surface
+from jaunty_frame.core.sound.levels import Samples
 from jaunty_frame.document.model import Output
 
 
@@ -19,6 +20,16 @@ class Canvas(Protocol):
     """A frame's memory, painted in place."""
 
     surface: Surface
+
+
+class ShowSound(Protocol):
+    """The finished sound of a show: two channels at 48 kHz."""
+
+    samples: int
+
+    def read(self, first: int, count: int) -> Samples:
+        """Return samples ``first`` to ``first + count``, (count, 2)."""
+        ...
 
 
 class Writer(Protocol):
@@ -39,10 +50,10 @@ class Writer(Protocol):
 
 class Format(NamedTuple):
     """suffix : of its files; label : for people; coding : how its frames are painted; open : a new file for an
-    output's frames. Errors are ExportErrors."""
+    output's frames and its sound, if it has one. Errors are ExportErrors."""
 
     name: str
     suffix: str
     label: str
     coding: Coding
-    open: Callable[[Path, Output, Quality], Writer]
+    open: Callable[[Path, Output, Quality, ShowSound | None], Writer]

@@ -1,4 +1,8 @@
-"""Writing MP4: H.264, yuv420p, BT.709 limited range and tagged so, index at the front, constant frame rate."""
+"""Writing MP4: H.264, yuv420p, BT.709 limited range and tagged so, index at the front, constant frame rate; AAC.
+
+The AAC encoder begins with 1024 samples of priming. They get negative times, of which the muxer makes an edit list, so
+that sound and picture begin together.
+"""
 
 import errno
 from fractions import Fraction
@@ -10,9 +14,10 @@ from av.video.frame import PictureType
 from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
 
 from jaunty_frame.core.painting.surface import Coding, Surface
+from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.document.model import Output
 from jaunty_frame.errors import ExportError
-from jaunty_frame.media.formats.format import Canvas, Format, Quality
+from jaunty_frame.media.formats.format import Canvas, Format, Quality, ShowSound
 
 # x264's speed preset and constant rate factor.
 _SETTINGS = {
@@ -20,6 +25,11 @@ _SETTINGS = {
     Quality.STANDARD: ("veryfast", 19),
     Quality.FINE: ("medium", 16),
 }
+
+
+_SOUND_BITS_A_SECOND = 192_000
+_SOUND_FRAME = 1024
+"""Samples that AAC codes at once."""
 
 
 class VideoFrame:
@@ -37,11 +47,13 @@ class VideoFrame:
 class VideoWriter:
     """Encodes frames into a new file. ``close`` finishes it; without it the file is not playable."""
 
-    def __init__(self, path: Path, output: Output, quality: Quality) -> None:
+    def __init__(self, path: Path, output: Output, quality: Quality, sound: ShowSound | None = None) -> None:
         self._path, self._width, self._height = path, output.width, output.height
         preset, rate_factor = _SETTINGS[quality]
         try:
-            self._container = av.open(str(path), "w", format="mp4", options={"movflags": "+faststart"})
+            self._container = av.open(
+                str(path), "w", format="mp4", options={"movflags": "+faststart", "movie_timescale": "48000"}
+            )
             options = {"preset": preset, "crf": str(rate_factor)}
             self._stream = self._container.add_stream("libx264", rate=output.frame_rate, options=options)
             context = self._stream.codec_context
@@ -54,6 +66,7 @@ class VideoWriter:
             context.color_primaries = ColorPrimaries.BT709
             context.color_trc = ColorTrc.BT709
             self._time_base = context.time_base
+            self._sound = None if sound is None else _SoundStream(self._container, sound)
         except (av.FFmpegError, OSError) as error:
             raise export_error(error, path) from error
 
@@ -69,6 +82,8 @@ class VideoWriter:
         frame.frame.pict_type = PictureType.NONE
         try:
             self._container.mux(self._stream.encode(frame.frame))
+            if self._sound is not None:
+                self._sound.write_until((number + 1) * self._time_base)
         except (av.FFmpegError, OSError) as error:
             raise export_error(error, self._path) from error
 
@@ -76,6 +91,8 @@ class VideoWriter:
         """Write what is left and the index."""
         try:
             self._container.mux(self._stream.encode(None))
+            if self._sound is not None:
+                self._sound.close()
             self._container.close()
         except (av.FFmpegError, OSError) as error:
             raise export_error(error, self._path) from error
@@ -86,6 +103,27 @@ class VideoWriter:
             self._container.close()
         except (av.FFmpegError, OSError):
             return
+
+
+class _SoundStream:
+    """The sound beside the picture, written as far as the picture has come."""
+
+    def __init__(self, container: av.container.OutputContainer, sound: ShowSound) -> None:
+        self._container, self._sound, self._at = container, sound, 0
+        self._stream = container.add_stream("aac", rate=RATE, layout="stereo")
+        self._stream.codec_context.bit_rate = _SOUND_BITS_A_SECOND
+
+    def write_until(self, seconds: Fraction) -> None:
+        while self._at < self._sound.samples and self._at < seconds * RATE:
+            part = self._sound.read(self._at, min(_SOUND_FRAME, self._sound.samples - self._at))
+            frame = av.AudioFrame.from_ndarray(np.ascontiguousarray(part.T), "fltp", "stereo")
+            frame.sample_rate, frame.pts, frame.time_base = RATE, self._at, Fraction(1, RATE)
+            self._container.mux(self._stream.encode(frame))
+            self._at += len(part)
+
+    def close(self) -> None:
+        self.write_until(Fraction(self._sound.samples, RATE))
+        self._container.mux(self._stream.encode(None))
 
 
 _REASONS = {

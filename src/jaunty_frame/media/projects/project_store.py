@@ -90,9 +90,11 @@ def rebased(project: Project, before: Path, after: Path) -> Project:
     """Return the project with its photo paths said from folder ``after`` instead of ``before``."""
     if before == after:
         return project
+
+    def moved(path: str) -> str:
+        return path_from(after, Path(os.path.normpath(before / path)))
+
     return project.changed(
-        photos=tuple(
-            photo.changed(path=path_from(after, Path(os.path.normpath(before / photo.path))))
-            for photo in project.photos
-        )
+        photos=tuple(photo.changed(path=moved(photo.path)) for photo in project.photos),
+        sound=project.sound.changed(files=tuple(file.changed(path=moved(file.path)) for file in project.sound.files)),
     )

@@ -74,5 +74,9 @@ def words_time(plan: Plan, k: int, words: Words) -> WordsTime | None:
 
 def shown_text(plan: Plan, words: Words) -> str:
     """Return the text that words have in an output."""
-    text = credits_text(plan.table.by_id.values()) if words.built else words.as_in(plan.output.id).text
+    text = (
+        credits_text(plan.table.by_id.values(), plan.soundtrack.files)
+        if words.built
+        else words.as_in(plan.output.id).text
+    )
     return text

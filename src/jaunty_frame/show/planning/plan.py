@@ -24,6 +24,7 @@ from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
+from jaunty_frame.document.sound import SILENCE, Soundtrack
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of
 from jaunty_frame.show.planning.piles import pile_rests, piles
@@ -80,6 +81,7 @@ class Plan:
     between: Mapping[int, tuple[Station, ...]]
     fonts: Fonts = NO_FONTS
     emblems: tuple[Emblem, ...] = ()
+    soundtrack: Soundtrack = SILENCE
     memo: dict[Any, Any] = field(default_factory=dict, repr=False)
     """What was asked of this plan before, by anyone; a plan never changes."""
 

@@ -84,7 +84,7 @@ class Planner:
             schedule = times.schedule(shown, output.pace, output.frame_rate)
             plan = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
             emblems = tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None)
-            plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems)
+            plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems, soundtrack=project.sound)
             if output.id in self._plans:
                 keep_known_words(plans[output.id], self._plans[output.id])
         self._table, self._project, self._plans = table, project, plans
@@ -129,7 +129,7 @@ class Planner:
 
 def _planned_alike(project: Project, other: Project) -> bool:
     """Return whether two projects differ only in what no plan knows, as the title is."""
-    if project.house_rules is not other.house_rules:
+    if project.house_rules is not other.house_rules or project.sound is not other.sound:
         return False
     for name in _PLANNED:
         one, two = getattr(project, name), getattr(other, name)
@@ -168,9 +168,13 @@ class _Times:
     def timing(self, shown: tuple[int, ...], pace: Fraction) -> Timing:
         if (shown, pace) not in self._timings:
             rules, seen = self._table.rules, [self._table.settings[k] for k in shown]
+            voices, slides = self._table.voices, self._table.slides
             timing = show_timing(
-                # Products of fractions take long, and hardly an output has a pace of its own.
-                [own.seconds if pace == 1 else max(own.seconds * pace, MIN_SECONDS) for own in seen],
+                # Products of fractions take long, and hardly an output has a pace of its own; no voice is hurried.
+                [
+                    own.seconds if pace == 1 else max(own.seconds * pace, voices.get(slides[k].id, MIN_SECONDS))
+                    for k, own in zip(shown, seen, strict=True)
+                ],
                 [own.transition.joint_seconds for own in seen[:-1]],
                 rules.fade_in,
                 rules.fade_out,

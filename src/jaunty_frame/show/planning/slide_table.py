@@ -7,6 +7,7 @@ the very same objects are copied, and ``source`` says from where, so that only c
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,7 +20,7 @@ from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
 from jaunty_frame.document.model import HouseRules, Project, Slide
 from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
-from jaunty_frame.document.settings import Settings, rules_of_shape, settings_of, shape_of
+from jaunty_frame.document.settings import Settings, lasting, rules_of_shape, settings_of, shape_of
 
 # How much the shape of a place may differ from its photo's that is shown whole in it.
 _WHOLE = 1e-6
@@ -58,6 +59,8 @@ class SlideTable:
     """Of each slide, whether it lies in a pile."""
     has_mounts: bool
     """Whether any photo may be seen in another rectangle than the whole frame, set off by itself aside."""
+    voices: Mapping[str, Fraction]
+    """How long slides with a voice last at least, by slide id."""
     slots: dict[tuple[int, float], tuple[Window, ...] | None]
     """Places of the photos of groups that were solved before, by slide and aspect of the frame."""
 
@@ -116,12 +119,13 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     slides, rules = project.slides, project.house_rules
     # Shapes are asked only where there are rules for them: of a thousand slides that takes as long as a plan.
     shapes = tuple(shape_of(slide, by_id) if rules.shapes else None for slide in slides)
-    settings = _settings(slides, rules, shapes, before)
+    voices = project.sound.voice_seconds()
+    settings = _settings(slides, rules, shapes, voices, before)
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     piled = _piled(settings)
-    source = _unchanged_rows(slides, slide_of, photos, rules, before, piled)
+    source = _unchanged_rows(slides, slide_of, photos, rules, before, piled, voices)
     count, most = len(photos), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
@@ -176,6 +180,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         or any(one.mount is not None for one in rules.shapes)
         or int(np.diff(first_row).max(initial=0)) > 1
         or any(slide.mount is not None or slide.in_outputs for slide in slides),
+        voices=voices,
         slots={},
     )
 
@@ -187,8 +192,9 @@ def rows_to_solve(project: Project, before: SlideTable) -> int:
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     slide_of = np.repeat(np.arange(len(slides)), [len(slide.exhibit.photos) for slide in slides])
     shapes = tuple(shape_of(slide, by_id) if project.house_rules.shapes else None for slide in slides)
-    piled = _piled(_settings(slides, project.house_rules, shapes, before))
-    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before, piled)
+    voices = project.sound.voice_seconds()
+    piled = _piled(_settings(slides, project.house_rules, shapes, voices, before))
+    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before, piled, voices)
     return int((source < 0).sum())
 
 
@@ -211,16 +217,24 @@ def _piled(settings: tuple[Settings, ...]) -> tuple[bool, ...]:
 
 
 def _settings(
-    slides: tuple[Slide, ...], rules: HouseRules, shapes: tuple[Shape | None, ...], before: SlideTable | None
+    slides: tuple[Slide, ...],
+    rules: HouseRules,
+    shapes: tuple[Shape | None, ...],
+    voices: Mapping[str, Fraction],
+    before: SlideTable | None,
 ) -> tuple[Settings, ...]:
     known: dict[tuple[int, Shape | None], Settings] = {}
     if before is not None and rules is before.rules:
         # The table before holds its objects, so their ids cannot have been used again.
         keys = zip(map(id, before.slides), before.shapes, strict=True)
         known = dict(zip(keys, before.settings, strict=True))
+        if voices or before.voices:
+            changed = {name for name in {*voices, *before.voices} if voices.get(name) != before.voices.get(name)}
+            gone = {id(slide) for slide in before.slides if slide.id in changed}
+            known = {key: own for key, own in known.items() if key[0] not in gone}
     by_shape = {shape: rules_of_shape(rules, shape) for shape in set(shapes)}
     return tuple(
-        known.get((id(slide), shape)) or settings_of(slide, by_shape[shape])
+        known.get((id(slide), shape)) or lasting(settings_of(slide, by_shape[shape]), voices.get(slide.id))
         for slide, shape in zip(slides, shapes, strict=True)
     )
 
@@ -232,15 +246,16 @@ def _unchanged_rows(
     rules: HouseRules,
     before: SlideTable | None,
     piled: tuple[bool, ...],
+    voices: Mapping[str, Fraction],
 ) -> NDArray[np.intp]:
     if before is None or rules is not before.rules:
         return np.full(len(photos), -1, np.intp)
     known = {
-        (id(before.slides[k]), id(photo), before.piled[k]): row
+        (id(before.slides[k]), id(photo), before.piled[k], before.voices.get(before.slides[k].id)): row
         for row, (k, photo) in enumerate(zip(before.slide_of.tolist(), before.photos, strict=True))
     }
     pairs = zip(slide_of.tolist(), photos, strict=True)
-    source = [known.get((id(slides[k]), id(photo), piled[k]), -1) for k, photo in pairs]
+    source = [known.get((id(slides[k]), id(photo), piled[k], voices.get(slides[k].id)), -1) for k, photo in pairs]
     found = np.array(source, np.intp)
     if len(photos) > len(slides):
         # Photos of a group share the frame: one that changed moves all.

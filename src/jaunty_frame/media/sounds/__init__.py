@@ -1,0 +1,1 @@
+"""Sound files: decoded as a stream, listened to once, cleaned, mixed, played, recorded, spoken."""

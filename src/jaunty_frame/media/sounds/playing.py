@@ -1,0 +1,105 @@
+"""Hearing a show: its mix is made ahead on a thread of its own and given to the speaker, which keeps the time.
+
+The mix as it is heard is that of the file but for its loudness, which is known only when all was added up: here it is
+estimated from where it is played. Peaks are limited likewise.
+"""
+
+import threading
+from pathlib import Path
+
+import numpy as np
+
+from jaunty_frame.core.sound.levels import RATE, Samples, ratio
+from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.sounds.devices import Speaker
+from jaunty_frame.media.sounds.mixing import MixSources
+from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.show.planning.soundtrack import SoundPlan
+
+_PART = RATE // 5
+_AHEAD = 8
+"""Parts that are ready before they are wanted."""
+_EDGE = RATE // 200
+
+
+class Player:
+    """Plays a show from a sample on. ``at`` is the sample that is heard now."""
+
+    def __init__(
+        self, plan: SoundPlan, folder: Path, cache: PeakCache, speaker: Speaker, gain_db: float, volume: float = 1.0
+    ) -> None:
+        self._plan, self._folder, self._cache, self._speaker = plan, folder, cache, speaker
+        self._gain = np.float32(ratio(gain_db))
+        self.volume = volume
+        self.muted = False
+        self.failure = ""
+        self._start = 0
+        self._ready: list[Samples] = []
+        self._lock = threading.Condition()
+        self._stopped = True
+        self._thread: threading.Thread | None = None
+
+    def start(self, sample: int) -> None:
+        """Play from ``sample`` on; what it plays now stops. SoundError where the device cannot be used."""
+        self.stop()
+        self._start, self._ready, self._stopped = sample, [], False
+        self._thread = threading.Thread(target=self._make, args=(sample,), name="player", daemon=True)
+        self._thread.start()
+        self._speaker.start(self._fill)
+
+    def stop(self) -> None:
+        with self._lock:
+            self._stopped = True
+            self._lock.notify_all()
+        self._speaker.stop()
+        if self._thread is not None:
+            self._thread.join()
+            self._thread = None
+
+    @property
+    def at(self) -> int:
+        return self._start + self._speaker.played
+
+    def _make(self, first: int) -> None:
+        sources = MixSources(self._plan, self._folder, self._cache)
+        is_first = True
+        try:
+            while first < self._plan.samples:
+                with self._lock:
+                    self._lock.wait_for(lambda: self._stopped or len(self._ready) < _AHEAD)
+                    if self._stopped:
+                        return
+                count = min(_PART, self._plan.samples - first)
+                part = sources.part(first, count) * self._gain
+                # Louder peaks are bent, not cut: a preview must not hurt.
+                loud = np.abs(part) > 0.8
+                part[loud] = np.sign(part[loud]) * (0.8 + 0.2 * np.tanh((np.abs(part[loud]) - 0.8) / 0.2))
+                if is_first:
+                    part[:_EDGE] *= np.linspace(0, 1, min(_EDGE, count), dtype=np.float32)[:, None]
+                    is_first = False
+                with self._lock:
+                    self._ready.append(part)
+                    self._lock.notify_all()
+                first += count
+        except JauntyError as error:
+            self.failure = str(error)
+        finally:
+            sources.close()
+
+    def _fill(self, count: int) -> Samples:
+        """Return what is heard next; what is not ready is silence, and time goes on."""
+        found = np.zeros((count, 2), np.float32)
+        filled = 0
+        with self._lock:
+            while filled < count and self._ready:
+                part = self._ready[0]
+                taken = min(count - filled, len(part))
+                found[filled : filled + taken] = part[:taken]
+                filled += taken
+                if taken < len(part):
+                    self._ready[0] = part[taken:]
+                else:
+                    self._ready.pop(0)
+            self._lock.notify_all()
+        volume = 0.0 if self.muted else self.volume
+        return found if volume == 1.0 else found * np.float32(volume)

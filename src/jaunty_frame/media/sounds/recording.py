@@ -1,0 +1,82 @@
+"""Recording: what a microphone gives is written as it comes, and trimmed to what was said when it stops."""
+
+import threading
+from pathlib import Path
+
+import numpy as np
+
+from jaunty_frame.core.sound.levels import RATE, Samples, decibels
+from jaunty_frame.core.sound.speech import FRAME, frame_levels, spoken_ranges, without_key_noise
+from jaunty_frame.errors import SoundError
+from jaunty_frame.media.atomic import temporary_beside
+from jaunty_frame.media.sounds.devices import Microphone
+from jaunty_frame.media.sounds.wav import WavWriter
+
+_CLIPPED = 0.985
+_HOLD = RATE * 3 // 2
+_BEFORE_S, _AFTER_S = 0.12, 0.25
+_LONGEST = 3600 * RATE
+
+
+class Take:
+    """One recording. ``level`` and ``peak`` in dB as they are now, ``clipped`` whether it was too loud at any time."""
+
+    def __init__(self, microphone: Microphone) -> None:
+        self._microphone = microphone
+        self._blocks: list[Samples] = []
+        self._lock = threading.Lock()
+        self.samples = 0
+        self.level = self.peak = -100.0
+        self.clipped = False
+        self._held = 0
+        self._is_kept = False
+
+    def listen(self) -> None:
+        """Hear, for the level meter; nothing is kept before ``keep``. SoundError."""
+        self._microphone.start(self._hear)
+
+    def keep(self) -> None:
+        """Keep what is heard from now on."""
+        with self._lock:
+            self._blocks, self.samples, self._is_kept, self.clipped = [], 0, True, False
+
+    def stop(self) -> None:
+        self._microphone.stop()
+
+    def _hear(self, block: Samples) -> None:
+        loudest = float(np.abs(block).max(initial=0.0))
+        with self._lock:
+            self.level = decibels(float(np.sqrt((block**2).mean())) if len(block) else 0.0)
+            self._held -= len(block)
+            if decibels(loudest) >= self.peak or self._held <= 0:
+                self.peak, self._held = decibels(loudest), _HOLD
+            self.clipped = self.clipped or loudest >= _CLIPPED
+            if self._is_kept and self.samples < _LONGEST:
+                self._blocks.append(block.copy())
+                self.samples += len(block)
+
+    @property
+    def seconds(self) -> float:
+        return self.samples / RATE
+
+    def save(self, folder: Path) -> tuple[Path, float, float]:
+        """Write what was kept into ``folder`` under a name of its own; return the file, and from where to where, in
+        seconds, it is worth hearing: without silence and the sound of the key at its ends. SoundError."""
+        with self._lock:
+            samples = np.concatenate(self._blocks) if self._blocks else np.zeros((0, 2), np.float32)
+        if len(samples) < FRAME:
+            raise SoundError("Nothing was recorded; check the microphone and try again.")
+        try:
+            folder.mkdir(parents=True, exist_ok=True)
+            number = 1
+            while (path := folder / f"take-{number}.wav").exists():
+                number += 1
+            with temporary_beside(path) as temporary, WavWriter(temporary) as writer:
+                writer.write(samples)
+        except OSError as error:
+            raise SoundError(f"The recording cannot be kept in {folder}: {error.strerror}.") from error
+        whole = len(samples) / RATE
+        said = without_key_noise(spoken_ranges(frame_levels(samples)))
+        if said is None:
+            return path, 0.0, whole
+        return path, max(said[0] - _BEFORE_S, 0.0), min(said[1] + _AFTER_S, whole)
