@@ -1,6 +1,8 @@
 """The screening: a whole show in one output, in real time. Frames that come too late are dropped, never slowed."""
 
 import threading
+from collections.abc import Callable
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QElapsedTimer, QObject, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
@@ -9,6 +11,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSize
 from jaunty_frame.app.pictures.painting import image_of
 from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.screening.show_sound import ShowSound
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.painting.surface import Coding, new_surface
@@ -18,6 +21,9 @@ from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.planning.plan import Plan
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.sounds.peaks import PeakCache
 
 _LONGEST_PX = 1280
 
@@ -110,15 +116,15 @@ class _Picture(QWidget):
 
 
 class Screening(QWidget):
-    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Z shows the zones, Esc leaves.
+    """Plays a show. Space plays and pauses, arrows step by a second, F fills the screen, Z shows the zones, M is
+    silent, L begins again at the end, Esc leaves.
 
-    By ear, T lets the pictures change at that moment; leaving keeps what was tapped, as one step.
-    """
+    By ear, T lets the pictures change at that moment; leaving keeps what was tapped, as one step."""
 
     closed = Signal()
     full_screen_wanted = Signal(bool)
 
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+    def __init__(self, session: Session, peaks: "Callable[[], PeakCache]", parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._session = session
         self._plan: Plan | None = None
@@ -130,6 +136,7 @@ class Screening(QWidget):
         self.playing = False
         self.dropped = 0
         self._by_ear: Tapping | None = None
+        self.sound = ShowSound(session, peaks)
         self._clock = QElapsedTimer()
         self._timer = QTimer(self)
         self._timer.setTimerType(Qt.TimerType.PreciseTimer)
@@ -159,6 +166,17 @@ class Screening(QWidget):
         self.fill_screen.setAccessibleName("Fill the screen")
         self.fill_screen.setCheckable(True)
         self.fill_screen.toggled.connect(self.full_screen_wanted)
+        self.loop = QPushButton("Loop")
+        self.loop.setCheckable(True)
+        self.loop.setToolTip("Begin again at the end (L)")
+        self.volume = QSlider(Qt.Orientation.Horizontal)
+        self.volume.setRange(0, 100)
+        self.volume.setValue(100)
+        self.volume.setFixedWidth(72)
+        self.volume.setAccessibleName("Volume")
+        self.volume.setToolTip("Volume; M is silent")
+        self.volume.valueChanged.connect(lambda value: self.sound.set_volume(value / 100))
+        self.heard = QLabel()
         self.tap_hint = QLabel("Press T where the picture is to change")
         leave = QPushButton("Back to the sheet")
         leave.clicked.connect(self.leave)
@@ -170,6 +188,9 @@ class Screening(QWidget):
         row.addWidget(self.position, 1)
         row.addWidget(self.time)
         row.addWidget(self.tap_hint)
+        row.addWidget(self.heard)
+        row.addWidget(self.volume)
+        row.addWidget(self.loop)
         row.addWidget(self.outputs)
         row.addWidget(self.fill_screen)
         row.addWidget(leave)
@@ -213,6 +234,10 @@ class Screening(QWidget):
         self.position.setRange(0, max(total - 1, 0))
         self.position.blockSignals(False)
         self._start_projector()
+        self.sound.show_plan(plan)
+        self.volume.setVisible(self.sound.is_heard)
+        self.heard.setText(self.sound.said)
+        self.heard.setVisible(bool(self.sound.said))
         self._set_playing(total > 0)
 
     def _start_projector(self) -> None:
@@ -238,6 +263,7 @@ class Screening(QWidget):
         if self._projector is not None:
             self._projector.stop()
             self._projector = None
+        self.sound.show_plan(None)
         self._plan = None
 
     def leave(self) -> None:
@@ -258,6 +284,7 @@ class Screening(QWidget):
 
     def _set_playing(self, playing: bool) -> None:
         self.playing = playing
+        self.sound.stop()
         self.button.setText("Pause" if playing else "Play")
         if playing and self._plan is not None:
             self._started_at = self.frame
@@ -274,6 +301,8 @@ class Screening(QWidget):
         """Return the frame that the clock asks for."""
         if self._plan is None or not self.playing or not self._clock.isValid():
             return self.frame
+        if self.sound.is_playing:  # its clock leads
+            return max(self.sound.frame, self._started_at)
         passed = self._clock.nsecsElapsed() * self._plan.output.frame_rate / 1_000_000_000
         return self._started_at + int(passed)
 
@@ -281,7 +310,9 @@ class Screening(QWidget):
         if self._plan is None:
             return
         n = self._now()
-        if n >= self._plan.schedule.total:
+        if n >= self._plan.schedule.total and self.loop.isChecked() and self._by_ear is None:
+            self._jump(0)
+        elif n >= self._plan.schedule.total:
             self.frame = self._plan.schedule.total - 1
             self._set_playing(False)
             self._ask()
@@ -304,6 +335,7 @@ class Screening(QWidget):
         self.picture.update()
         if self.playing and not self._clock.isValid():
             self._clock.start()
+            self.sound.start(self._started_at)
         if n != self.frame:
             self._ask()
         self._show_time()
@@ -330,6 +362,8 @@ class Screening(QWidget):
     def _seek(self, n: int) -> None:
         self.frame = n
         self._set_playing(self.playing)
+        if not self.playing:
+            self.sound.scrub(n)
         self._ask()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
@@ -341,6 +375,11 @@ class Screening(QWidget):
                 self.fill_screen.setChecked(False)
             else:
                 self.leave()
+        elif key == Qt.Key.Key_M:
+            self.sound.set_muted(not self.sound.muted)
+            self.volume.setEnabled(not self.sound.muted)
+        elif key == Qt.Key.Key_L:
+            self.loop.toggle()
         elif key == Qt.Key.Key_F:
             self.fill_screen.toggle()
         elif key == Qt.Key.Key_Z and self._plan is not None:

@@ -52,6 +52,11 @@ class BlockTable(QTableView):
     # -- the height of the rows
 
     @property
+    def lane_width(self) -> int:
+        """How wide the lane of the sound is, beside each row."""
+        return 0
+
+    @property
     def picture_height(self) -> int:
         return self._picture_height
 
@@ -74,9 +79,9 @@ class BlockTable(QTableView):
 
     def _fitting_height(self, aspects: tuple[float, ...], room: QSize, bar: int) -> int:
         if self._follows is RowHeight.COLUMNS:
-            return fitted_height(aspects, room.width() - bar)
+            return fitted_height(aspects, room.width() - bar, self.lane_width)
         if self._follows is RowHeight.SHOW:
-            return whole_show_height(aspects, self.sheet_model.rowCount(), room.width(), room.height())
+            return whole_show_height(aspects, self.sheet_model.rowCount(), room.width(), room.height(), self.lane_width)
         return self._picture_height
 
     # -- laying out
@@ -98,13 +103,13 @@ class BlockTable(QTableView):
         bar = self.verticalScrollBar().sizeHint().width()
         self._picture_height = high = self._fitting_height(aspects, room, bar)
         width, height = room.width(), room.height() - Measures(high).head
-        layout = SheetLayout(aspects, model.rowCount(), high, width, height)
+        layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_width)
         if not layout.is_whole_in_view:
             # Scroll bars take their part: blocks are scrolled sideways, one block is scrolled down.
             sideways = layout.blocks > 1
             width -= 0 if sideways else bar
             height -= bar if sideways or layout.block_width > width else 0
-            layout = SheetLayout(aspects, model.rowCount(), high, width, height)
+            layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_width)
         self.layout_ = layout
         self.setViewportMargins(0, layout.measures.head, 0, 0)
         self._set_scroll_ranges(width, height)
@@ -163,6 +168,11 @@ class BlockTable(QTableView):
         """Return where all cells of a row are on the viewport."""
         first = self.cell_rect(row, 0)
         return QRect(first.x(), first.y(), self.layout_.block_width, first.height())
+
+    def lane_rect(self, row: int) -> QRect:
+        """Return where the lane's part beside a row is on the viewport."""
+        place = self.row_rect(row)
+        return QRect(place.x(), place.y(), self.layout_.lane, place.height())
 
     def visualRect(self, index: Index) -> QRect:
         return self.cell_rect(index.row(), index.column()) if index.isValid() else QRect()

@@ -11,6 +11,7 @@ from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.joint_signs import SIGN_PX, paint_joint_sign
+from jaunty_frame.app.sheet.lane import Lane
 from jaunty_frame.app.sheet.sheet_layout import Measures, SheetLayout
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN, SheetModel
 from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding_mark, paint_selection
@@ -53,8 +54,8 @@ class CellPainter:
     """``live`` : the picture of the cell that plays its move; ``chosen`` : the cells with a double rule; ``reached`` :
     the slides that something would change."""
 
-    def __init__(self, session: Session, model: SheetModel, pictures: CellPictures) -> None:
-        self._session, self._model, self._pictures = session, model, pictures
+    def __init__(self, session: Session, model: SheetModel, pictures: CellPictures, lane: Lane) -> None:
+        self._session, self._model, self._pictures, self.lane = session, model, pictures, lane
         self.live: tuple[Cell, QImage] | None = None
         self.current_row = -1
         self.reached: set[str] = set()
@@ -86,13 +87,16 @@ class CellPainter:
             painter.fillRect(bar, QColor(colours().accent))
             painter.setPen(QPen(QColor("#ffffff"), 1))
             painter.drawRect(bar)
-        self._paint_joint(painter, place, row)
+        self._paint_joint(painter, place.adjusted(self._layout.lane if self._layout else 0, 0, 0, 0), row)
         for column, (left, width, picture) in enumerate(self._columns):
             cell = QRect(place.x() + left, place.y(), width, place.height())
             if wanted is not None and not wanted.intersects(cell):
                 continue
             if column == SLIDE_COLUMN:
-                self._paint_slide(painter, cell, row)
+                lane = self._layout.lane if self._layout is not None else 0
+                if lane:
+                    self.lane.paint(painter, QRect(cell.x(), cell.y(), lane, cell.height()), row)
+                self._paint_slide(painter, cell.adjusted(lane, 0, 0, 0), row)
             elif column == PHOTO_COLUMN:
                 self._paint_photo(painter, cell, row)
             else:

@@ -11,6 +11,7 @@ from jaunty_frame.document.edits.pasting import paste_slides
 from jaunty_frame.document.edits.photos import show_photos
 from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.document.files.slides_format import CopiedSlides
+from jaunty_frame.media.sounds.suffixes import is_named_like_sound
 
 _EDGE_PX = 36
 _SCROLL_PX = 24
@@ -26,6 +27,7 @@ class SheetDrops(QObject):
 
     files = Signal(list, int)
     picture = Signal(bytes, int)
+    sounds = Signal(list, str, list)
     landed = Signal(list)
 
     def __init__(self, session: Session, view: BlockTable) -> None:
@@ -76,7 +78,9 @@ class SheetDrops(QObject):
         if copied is not None:
             self._put_together(onto, copied)
         else:
-            self.take(event.mimeData(), before, own_moves=True)
+            row = self._view.layout_.row_in_the_middle(*self._view.in_content(event.position().toPoint()))
+            in_lane = row >= 0 and self._view.lane_rect(row).contains(event.position().toPoint())
+            self.take(event.mimeData(), before, own_moves=True, onto=-1 if in_lane else row)
         event.accept()
 
     def _put_together(self, row: int, copied: CopiedSlides) -> None:
@@ -84,18 +88,25 @@ class SheetDrops(QObject):
         self._session.apply(add_to_slide(slide.id, [photo.id for photo in copied.photos]))
         self.landed.emit([slide.id])
 
-    def take(self, data: QMimeData | None, before: int, own_moves: bool) -> None:
+    def take(self, data: QMimeData | None, before: int, own_moves: bool, onto: int = -1) -> None:
         """Take what was dropped or pasted; an empty clipboard may be none at all.
 
-        own_moves : the window's own slides move instead of coming in again.
+        own_moves : the window's own slides move instead of coming in again; onto : the row in whose middle it was
+        dropped: a sound is that slide's ambience there, elsewhere music.
         """
         if data is None:
             return
         copied = copied_in(data) if holds_slides(data) else None
         if copied is not None:
             self._take_slides(copied, before, own_moves and copied.window == window_name(self._session))
-        elif files_in(data):
-            self.files.emit(files_in(data), before)
+        elif paths := files_in(data):
+            sounds = [path for path in paths if is_named_like_sound(path.name)]
+            others = [path for path in paths if path not in sounds]
+            if sounds:
+                slides = [self._session.latest.slides[onto].id] if onto >= 0 else []
+                self.sounds.emit(sounds, "ambience" if slides else "music", slides)
+            if others:
+                self.files.emit(others, before)
         elif picture := picture_in(data):
             self.picture.emit(picture, before)
 

@@ -6,7 +6,7 @@ from PySide6.QtWidgets import QToolTip, QWidget
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_layout import SheetLayout
-from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
+from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.core.time.timecode import timecode
@@ -48,7 +48,7 @@ class SheetHeader(QWidget):
             painter.fillRect(self.rect(), QColor(colours().band))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             for block in range(self._layout.blocks):
-                for column in range(PHOTO_COLUMN, len(self._layout.widths)):
+                for column in range(len(self._layout.widths)):
                     rect = self.head_rect(column, block)
                     if rect.intersects(event.rect()):
                         self._paint_head(painter, rect, column)
@@ -58,6 +58,9 @@ class SheetHeader(QWidget):
         low = self._layout.measures.low
         output = self._output(column)
         if output is None:
+            if column == SLIDE_COLUMN and self._layout.lane:
+                lane = QRect(rect.x(), rect.y(), self._layout.lane, rect.height())
+                self._line(painter, lane, 18 if low else 33, "Sound", c.ink, strong=not low)
             if column == PHOTO_COLUMN:
                 self._line(painter, rect, 18 if low else 33, "Photo", c.ink, strong=not low)
                 if not low:

@@ -70,11 +70,16 @@ class Box(NamedTuple):
 
 
 class SheetLayout:
-    """``aspects`` of the outputs; ``width`` and ``height`` of the view that the cells are seen through."""
+    """``aspects`` of the outputs; ``width`` and ``height`` of the view that the cells are seen through; ``lane`` : how
+    wide the lane is that stands at the left of each block, in the slides' column."""
 
-    def __init__(self, aspects: tuple[float, ...], rows: int, picture_height: int, width: int, height: int) -> None:
+    def __init__(
+        self, aspects: tuple[float, ...], rows: int, picture_height: int, width: int, height: int, lane: int = 0
+    ) -> None:
         self.measures = Measures(picture_height)
-        self.widths = self.measures.widths(aspects)
+        slide, *others = self.measures.widths(aspects)
+        self.lane = lane
+        self.widths = (slide + lane, *others)
         self.rows = rows
         in_view = max((width + _BLOCK_GAP) // (self.block_width + _BLOCK_GAP), 1)
         down = max(height // self.measures.row, 1)
@@ -147,16 +152,16 @@ class SheetLayout:
         ]
 
 
-def fitted_height(aspects: tuple[float, ...], width: int) -> int:
+def fitted_height(aspects: tuple[float, ...], width: int, lane: int = 0) -> int:
     """Return the largest height of pictures at which all columns are in view."""
     heights = range(FIT_LARGEST, SMALLEST, -1)
-    return next((high for high in heights if sum(Measures(high).widths(aspects)) <= width), SMALLEST)
+    return next((high for high in heights if lane + sum(Measures(high).widths(aspects)) <= width), SMALLEST)
 
 
-def whole_show_height(aspects: tuple[float, ...], rows: int, width: int, height_with_heads: int) -> int:
+def whole_show_height(aspects: tuple[float, ...], rows: int, width: int, height_with_heads: int, lane: int = 0) -> int:
     """Return the largest height of pictures at which all rows are in view at once."""
     for high in range(LARGEST, SMALLEST, -1):
         room = height_with_heads - Measures(high).head
-        if SheetLayout(aspects, rows, high, width, room).is_whole_in_view:
+        if SheetLayout(aspects, rows, high, width, room, lane).is_whole_in_view:
             return high
     return SMALLEST

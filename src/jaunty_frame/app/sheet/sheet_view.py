@@ -1,7 +1,8 @@
 """The sheet: rows are slides, columns are outputs."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from functools import partial
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QLine, QMimeData, QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import (
@@ -11,6 +12,7 @@ from PySide6.QtGui import (
     QDragLeaveEvent,
     QDragMoveEvent,
     QDropEvent,
+    QHelpEvent,
     QImage,
     QKeyEvent,
     QMouseEvent,
@@ -18,7 +20,7 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PySide6.QtWidgets import QAbstractItemView, QWidget
+from PySide6.QtWidgets import QAbstractItemView, QToolTip, QWidget
 
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
 from jaunty_frame.app.project.session import Session
@@ -26,6 +28,8 @@ from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
 from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.choosing_table import ChoosingTable
+from jaunty_frame.app.sheet.lane import Lane
+from jaunty_frame.app.sheet.lane_hands import LaneHands
 from jaunty_frame.app.sheet.row_stretcher import RowStretcher
 from jaunty_frame.app.sheet.rubber_band import RubberBand
 from jaunty_frame.app.sheet.sheet_drops import SheetDrops
@@ -35,7 +39,11 @@ from jaunty_frame.app.sheet.sheet_model import (
 )
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.document.edits.slides import move_slides
+from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.show.frames.content import slide_content
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.sounds.peaks import Peaks
 
 _JOINT_WIDTH = 160
 """How far right of the slide's column a joint can be clicked."""
@@ -48,12 +56,16 @@ class SheetView(ChoosingTable):
     joint_clicked = Signal(int)
     remove_wanted = Signal()
     menu_wanted = Signal(QPoint)
+    sound_opened = Signal(str)
 
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self._images = images
         self._pictures = CellPictures(session, self.sheet_model, images)
-        self._painter = CellPainter(session, self.sheet_model, self._pictures)
+        self._lane = Lane(session, lambda file: self.peaks_of(file))
+        self.peaks_of: Callable[[SoundFile], Peaks | None] = lambda file: None
+        """Gives the wave of a sound file."""
+        self._painter = CellPainter(session, self.sheet_model, self._pictures, self._lane)
         self._player = CellPlayer(self._seconds_of, self._live_image, self)
         self._player.played.connect(self._show_live)
         self._player.stopped.connect(self._show_still)
@@ -69,6 +81,9 @@ class SheetView(ChoosingTable):
         self.drops.landed.connect(self.choose_slides)
         self._stretcher = RowStretcher(session, self, self.chosen_slides)
         self._band = RubberBand(self)
+        self.hands = LaneHands(session, self, self._lane)
+        self.hands.opened.connect(self.sound_opened)
+        session.changed.connect(self._on_sound)
         images.ready.connect(self._on_image)
         images.forgotten.connect(self._on_forgotten)
         self.sheet_model.modelReset.connect(self._player.stop)
@@ -116,6 +131,8 @@ class SheetView(ChoosingTable):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()
+        if event.button() == Qt.MouseButton.LeftButton and self._is_in_lane(place) and self.hands.press(place):
+            return
         edge = self._stretcher.row_at(place)
         if edge >= 0 and event.button() == Qt.MouseButton.LeftButton:
             self._stretcher.press(edge, place)
@@ -128,6 +145,15 @@ class SheetView(ChoosingTable):
             return
         super().mousePressEvent(event)
 
+    @property
+    def lane_width(self) -> int:
+        # The table lays itself out before the lane is made.
+        return self._lane.width if hasattr(self, "_lane") else 0
+
+    def _is_in_lane(self, place: QPoint) -> bool:
+        row = self.indexAt(place).row()
+        return row >= 0 and self.lane_rect(row).contains(place)
+
     def _joint_at(self, place: QPoint) -> int:
         """Return the row below which there is a joint at a place, -1 where there is none to be clicked."""
         row = self.indexAt(place).row()
@@ -135,7 +161,12 @@ class SheetView(ChoosingTable):
             return -1
         rect, measures = self.row_rect(row), self.layout_.measures
         far = self.cell_rect(row, PHOTO_COLUMN).x() + _JOINT_WIDTH
-        is_joint = not measures.low and place.y() > rect.bottom() - measures.joint and place.x() < far
+        is_joint = (
+            not measures.low
+            and not self._is_in_lane(place)
+            and place.y() > rect.bottom() - measures.joint
+            and place.x() < far
+        )
         return row if is_joint else -1
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
@@ -143,6 +174,9 @@ class SheetView(ChoosingTable):
             self.menu_wanted.emit(event.globalPos())
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self.hands.is_dragging:
+            self.hands.release()
+            return
         if self._stretcher.is_dragging:
             self._stretcher.release()
             return
@@ -152,6 +186,9 @@ class SheetView(ChoosingTable):
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         place = event.position().toPoint()
+        if self.hands.is_dragging:
+            self.hands.move(place, bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier))
+            return
         if self._stretcher.is_dragging:
             self._stretcher.move(place)
             return
@@ -165,12 +202,17 @@ class SheetView(ChoosingTable):
         at_joint = self._joint_at(place) >= 0
         shapes = Qt.CursorShape
         at_edge = self._stretcher.row_at(place) >= 0
+        in_lane = self.hands.cursor_at(place) if self._is_in_lane(place) else None
         self.viewport().setCursor(
-            shapes.SplitVCursor if at_edge else shapes.PointingHandCursor if at_joint else shapes.ArrowCursor
+            in_lane or shapes.SplitVCursor if at_edge else shapes.PointingHandCursor if at_joint else shapes.ArrowCursor
         )
         self._player.rest_on((index.row(), index.column()) if index.column() >= FIRST_OUTPUT else None)
 
     def viewportEvent(self, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent) and self._is_in_lane(event.pos()):
+            spot = self.hands.spot_at(event.pos())
+            QToolTip.showText(event.globalPos(), self._lane.words(spot.heard) if spot else "", self)
+            return True
         if event.type() in (QEvent.Type.Leave, QEvent.Type.HoverLeave):
             self._player.rest_on(None)
         return super().viewportEvent(event)
@@ -204,6 +246,11 @@ class SheetView(ChoosingTable):
 
     def _on_image(self, request: CellRequest) -> None:
         self._paint_cells(self._pictures.made(request))
+
+    def _on_sound(self) -> None:
+        """The lane comes with the first sound and goes with the last."""
+        if self.layout_.lane != self.lane_width:
+            self.updateGeometries()
 
     def _on_forgotten(self) -> None:
         self._pictures.forget()
@@ -253,6 +300,8 @@ class SheetView(ChoosingTable):
             painter.fillRect(seen, QColor(c.surround))
             painter.setRenderHints(QPainter.RenderHint.Antialiasing | QPainter.RenderHint.SmoothPixmapTransform)
             self._painter.show_layout(self.layout_)
+            if self.layout_.lane:
+                self._lane.show(self._kept[1])
             self._painter.current_row = self.current_row
             rows = self.layout_.rows_in(*self.in_content(seen.topLeft()), seen.width(), seen.height())
             self._painter.chosen = self._chosen_in(rows)

@@ -86,6 +86,9 @@ class MainWindow(QMainWindow):
         self.sheet.opened.connect(lambda: self.desk.open("bench"))
         self.sheet.remove_wanted.connect(self.desk.actions["remove"].trigger)
         self.sheet.drops.files.connect(self.importer.bring_in)
+        self.sheet.peaks_of = self.desk.sounds.peaks
+        self.sheet.sound_opened.connect(lambda sound_id: self.desk.open("sound", sound_id))
+        self.sheet.drops.sounds.connect(self.desk.sounds.bring_in)
         self.sheet.drops.picture.connect(self.importer.bring_in_picture)
         self.sheet.joint_clicked.connect(self._open_joint)
         self.sheet.menu_wanted.connect(menus.show_slide_menu)
@@ -121,7 +124,7 @@ class MainWindow(QMainWindow):
     def screening(self) -> "Screening":
         from jaunty_frame.app.screening.screening import Screening
 
-        screening = Screening(self.session)
+        screening = Screening(self.session, lambda: self.desk.sounds.cache)
         screening.closed.connect(self._leave_screening)
         screening.full_screen_wanted.connect(self._fill_screen)
         self.pages.addWidget(screening)

@@ -27,9 +27,9 @@ _TIGHTNESS = 400.0
 _LOW_BANDS = 8
 _AHEAD_S = 0.0175
 """By how much a frame's window feels an onset before its middle does: measured on clicks."""
-_AS_GOOD = 0.95
 _FASTEST_HALVED = 185.0
-"""Of the autocorrelation: where half a period repeats as well, it is the beat."""
+_SHARPNESS = 4
+"""Whole beats repeat only a little better than off-beats do, so what is better counts by this power."""
 _WEAK = 0.12
 """Beats at the ends whose onsets are weaker, as a share of the others' root mean square, are none."""
 
@@ -110,9 +110,10 @@ def tempo_of(strength: Strength) -> float:
     weight = np.exp(-0.5 * (octaves / _SPREAD_OCTAVES) ** 2)
     # A beat also repeats after two and three of them; half a beat does so no better.
     echoes = together[chosen] + 0.5 * together[2 * chosen] + 0.25 * together[3 * chosen]
-    best = int(chosen[np.argmax(echoes * weight)])
+    best = int(chosen[np.argmax(np.maximum(echoes, 0.0) ** _SHARPNESS * weight)])
+    # Clicks that are all alike repeat after one as after two; the shorter one is the beat.
     half = best // 2 if best % 2 == 0 or together[best // 2] > together[best // 2 + 1] else best // 2 + 1
-    if 60 * FRAMES_A_SECOND / half <= _FASTEST_HALVED and together[half] > _AS_GOOD * together[best]:
+    if 60 * FRAMES_A_SECOND / half <= _FASTEST_HALVED and together[half] > together[best]:
         best = half
     if together[best] < 0.04 * together[0]:
         return 0.0

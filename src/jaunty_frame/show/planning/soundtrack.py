@@ -5,7 +5,7 @@ Frame n begins at sample floor(n * 48000 / rate + 1/2), so sound and picture nev
 
 from collections.abc import Sequence
 from fractions import Fraction
-from math import floor
+from math import floor, log10
 from typing import NamedTuple
 
 from jaunty_frame.core.sound.levels import RATE
@@ -58,6 +58,22 @@ def sound_plan(plan: Plan) -> SoundPlan:
         plan.memo["sound"] = _SoundPlanner(plan).made()
     found: SoundPlan = plan.memo["sound"]
     return found
+
+
+def estimated_lufs(heard: SoundPlan) -> float:
+    """Return about how loud the mix is before it is brought to its loudness, from what is known of its files."""
+    power = 0.0
+    for one in heard.placed:
+        file = heard.files[one.source][0]
+        lufs = (file.loudness if file.finder else -20.0) + one.gain_db
+        power += 10 ** (lufs / 10) * one.samples
+    covered = _covered(heard)
+    return 10 * log10(power / covered) if covered and power else heard.target_lufs
+
+
+def _covered(heard: SoundPlan) -> int:
+    """Return in how many samples of the show anything is heard."""
+    return sum(end - first for first, end in merged_ranges([(one.first, one.end) for one in heard.placed], 1))
 
 
 def music_beats(plan: Plan, bars: bool = False) -> list[float]:

@@ -1,0 +1,183 @@
+"""The lane: the show's sound at the left of the sheet, running down with time, warped to the rows.
+
+Each row holds the time from its slide's start to the next one's. From left to right: beats, the wave of the mix, then
+music, ambience and voices, each in a strip of its own.
+"""
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt
+from PySide6.QtGui import QColor, QFont, QPainter, QPen
+
+from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.widgets.theme import colours, text_font
+from jaunty_frame.core.sound.levels import RATE, ratio
+from jaunty_frame.core.sound.waves import STEP, mix_wave
+from jaunty_frame.document.sound import SoundFile
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.soundtrack import (
+    Heard,
+    SoundPlan,
+    estimated_lufs,
+    music_beats,
+    sample_at,
+    sound_plan,
+)
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.sounds.peaks import Peaks
+
+LANE_PX = 72
+_BEATS = (3, 8)
+_WAVE = (10, 34)
+_STRIPS = {"music": (36, 48), "ambience": (48, 60), "voice": (60, 72), "clip": (60, 72)}
+_LETTERS = {"music": "M", "ambience": "A", "voice": "V", "clip": "C"}
+_NEAR_PX = 5
+_WAVE_ALPHA = 175
+_TOO_LOUD = 1.6
+"""Of full scale: peaks that are so far above it are pressed down audibly."""
+
+
+class Spot(NamedTuple):
+    """A place of the lane that can be seized. part : "start", "end" or "body"."""
+
+    heard: Heard
+    part: str
+    sample: int
+
+
+class Lane:
+    """``peaks_of`` gives the wave of a file where it is known."""
+
+    def __init__(self, session: Session, peaks_of: Callable[[SoundFile], "Peaks | None"]) -> None:
+        self._session, self._peaks_of = session, peaks_of
+        self._plan: Plan | None = None
+        self._starts: dict[int, tuple[int, int]] = {}
+        self._wave: NDArray[np.float32] = np.zeros(0, np.float32)
+        self._beats: list[float] = []
+        self._gain = 1.0
+
+    @property
+    def width(self) -> int:
+        """How wide the lane is: nothing without sound."""
+        return LANE_PX if self._session.project.sound.sounds else 0
+
+    @property
+    def heard(self) -> SoundPlan | None:
+        return sound_plan(self._plan) if self._plan is not None else None
+
+    def show(self, output_id: str) -> None:
+        """Show the sound of an output from now on."""
+        plans = self._session.plans()
+        plan = plans.get(output_id) or next(iter(plans.values()), None)
+        if plan is self._plan:
+            return
+        self._plan, self._starts = plan, {}
+        if plan is None or not self.width:
+            return
+        heard = sound_plan(plan)
+        for k, following in zip(plan.shown, [*plan.shown[1:], None], strict=True):
+            end = heard.samples if following is None else sample_at(plan, plan.schedule.first[following])
+            self._starts[k] = sample_at(plan, plan.schedule.first[k]), end
+        known = {k: peaks for k, (file, _) in enumerate(heard.files) if (peaks := self._peaks_of(file)) is not None}
+        self._wave = mix_wave(heard.placed, known, heard.ducking, heard.samples)
+        self._beats = music_beats(plan)
+        self._gain = ratio(heard.target_lufs - estimated_lufs(heard))
+
+    def paint(self, painter: QPainter, place: QRect, row: int) -> None:
+        """Paint the part of a row. place : the lane beside the row, the joint below it included."""
+        heard, times = self.heard, self._starts.get(row)
+        if heard is None or times is None or times[1] <= times[0]:
+            return
+        painter.save()
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
+        self._paint_wave(painter, place, times)
+        c = colours()
+        painter.setPen(QPen(QColor(c.on_surround), 1))
+        for beat in self._beats:
+            if times[0] <= beat * RATE < times[1]:
+                y = self._y(place, times, beat * RATE)
+                painter.drawLine(QPointF(place.x() + _BEATS[0], y), QPointF(place.x() + _BEATS[1], y))
+        for one in heard.heard:
+            if one.placed.first < times[1] and one.placed.end > times[0]:
+                self._paint_block(painter, place, times, one)
+        painter.restore()
+
+    def _paint_wave(self, painter: QPainter, place: QRect, times: tuple[int, int]) -> None:
+        middle, half = place.x() + sum(_WAVE) / 2, (_WAVE[1] - _WAVE[0]) / 2
+        edges = np.linspace(times[0] / STEP, times[1] / STEP, place.height() + 1).astype(int)
+        highest = np.maximum.reduceat(self._wave, np.minimum(edges[:-1], max(len(self._wave) - 1, 0)))
+        highest = highest * self._gain
+        ink = QColor(colours().on_surround)
+        ink.setAlpha(_WAVE_ALPHA)
+        painter.setPen(QPen(ink, 1))
+        for y, height in enumerate(highest.tolist()):
+            # The root lets soft sounds be seen beside loud ones.
+            reach = min(height, 1.0) ** 0.5 * half
+            painter.drawLine(QPointF(middle - reach, place.y() + y), QPointF(middle + reach, place.y() + y))
+        if float(highest.max(initial=0.0)) > _TOO_LOUD:
+            y = place.y() + int(highest.argmax())
+            painter.setFont(text_font(11, QFont.Weight.Bold))
+            box = QRectF(place.x() + _WAVE[0], min(y, place.bottom() - 14), _WAVE[1] - _WAVE[0], 14)
+            painter.fillRect(box, QColor(colours().surround))
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "! loud")
+
+    def _paint_block(self, painter: QPainter, place: QRect, times: tuple[int, int], one: Heard) -> None:
+        left, right = _STRIPS[one.sound.kind]
+        top = self._y(place, times, max(one.placed.first, times[0]))
+        bottom = self._y(place, times, min(one.placed.end, times[1]))
+        box = QRectF(place.x() + left, top, right - left - 1, max(bottom - top, 2.0))
+        c = colours()
+        painter.fillRect(box, QColor(c.surround_chosen))
+        painter.setPen(QPen(QColor(c.on_surround), 1))
+        painter.drawLine(box.topLeft(), box.bottomLeft())
+        painter.drawLine(box.topRight(), box.bottomRight())
+        begins, ends = one.placed.first >= times[0], one.placed.end <= times[1]
+        if begins:
+            painter.drawLine(box.topLeft(), box.topRight())
+        if ends:
+            painter.drawLine(box.bottomLeft(), box.bottomRight())
+        if begins and box.height() >= 12:
+            painter.setFont(text_font(10, QFont.Weight.Bold))
+            painter.drawText(
+                QRectF(box.x(), box.y() + 1, box.width(), 11), Qt.AlignmentFlag.AlignCenter, _LETTERS[one.sound.kind]
+            )
+
+    @staticmethod
+    def _y(place: QRect, times: tuple[int, int], sample: float) -> float:
+        return place.y() + (sample - times[0]) / (times[1] - times[0]) * place.height()
+
+    # -- what lies where
+
+    def sample_of(self, place: QRect, row: int, y: float) -> int | None:
+        """Return the sample of the show at a height of a row's part."""
+        times = self._starts.get(row)
+        if times is None:
+            return None
+        return round(times[0] + (y - place.y()) / max(place.height(), 1) * (times[1] - times[0]))
+
+    def spot(self, place: QRect, row: int, x: float, y: float) -> Spot | None:
+        """Return what can be seized at a place of the lane beside a row."""
+        heard, times, sample = self.heard, self._starts.get(row), self.sample_of(place, row, y)
+        if heard is None or times is None or sample is None:
+            return None
+        near = _NEAR_PX * (times[1] - times[0]) / max(place.height(), 1)
+        for one in reversed(heard.heard):
+            left, right = _STRIPS[one.sound.kind]
+            inside = one.placed.first - near <= sample <= one.placed.end + near
+            if not (left <= x - place.x() <= right and inside):
+                continue
+            if abs(sample - one.placed.first) <= near:
+                return Spot(one, "start", sample)
+            return Spot(one, "end" if abs(sample - one.placed.end) <= near else "body", sample)
+        return None
+
+    def words(self, one: Heard) -> str:
+        """Return what is said of a sound when the mouse rests on it."""
+        heard = self.heard
+        name = heard.files[one.placed.source][0].name if heard is not None else ""
+        kind = "Clip sound" if one.sound.kind == "clip" else one.sound.kind.capitalize()
+        return f"{kind}: {name}, {one.sound.gain_db:+g} dB. Drag its ends; drag sideways for its level."
