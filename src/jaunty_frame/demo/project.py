@@ -16,25 +16,33 @@ from platformdirs import user_cache_dir
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
+from jaunty_frame.demo.sounds import kiln_crackle, yard
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.house_rules import set_house_rules
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.edits.sounds import add_sound
 from jaunty_frame.document.edits.words import add_credits, add_words
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.own_styles import OWN_STYLES
+from jaunty_frame.document.sound import SoundKind
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.document.words import Entrance
 from jaunty_frame.errors import ProjectError
-from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.atomic import temporary_beside, write_whole
 from jaunty_frame.media.photos.finder import with_areas_found
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
+from jaunty_frame.media.shelf.shelf import MADE_FOLDER, shelf_file
+from jaunty_frame.media.sounds.flac import write_flac
+from jaunty_frame.media.sounds.listening import look_at_sound
+from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.media.sounds.speaking import speak
 
 TITLE = "Kiln opening, spring"
 PROJECT_NAME = "kiln-opening.jaunty"
@@ -46,6 +54,7 @@ _AS_PNG = "09-bowl-from-above"
 _ON_ITS_SIDE = "10-tall-bottle"
 _WIDE_GAMUT = "13-green-pot"
 _QUALITY = 92
+_TUNE, _SAID = "morning-yard", "Three jars, from the first firing."
 
 
 def file_name(scene: Scene) -> str:
@@ -111,6 +120,7 @@ def make_demo(
             target = folder / file_name(scene)
             if not target.is_file():
                 shutil.copy2(drawn / file_name(scene), target)
+        sounds = _sounds(drawn, folder)
     except OSError as error:
         raise ProjectError(
             f"The demo cannot be written to {folder}: {error.strerror}; choose another folder."
@@ -124,8 +134,46 @@ def make_demo(
             raise ProjectError(f"The demo's photos cannot be used: {' '.join(imported.problems)}")
         outputs = tuple(output_from_text(name) for name in OUTPUTS)
         project = add_photos(imported.photos).apply(Project(title=TITLE, outputs=outputs))
-        save_project(_with_words(_with_looks(with_areas_found(project, PhotoSource(folder, cache)))), path)
+        shown = _with_words(_with_looks(with_areas_found(project, PhotoSource(folder, cache))))
+        save_project(_with_sound(shown, folder, sounds), path)
     return path
+
+
+def _sounds(made: Path, folder: Path) -> dict[str, Path]:
+    """Return the demo's sounds by what they are, made in ``made`` and copied into the demo's ``folder``."""
+    here = folder / MADE_FOLDER
+    here.mkdir(exist_ok=True)
+    files = {"music": shelf_file(_TUNE, made)}
+    for name, sound in (("kiln-crackle", kiln_crackle), ("yard", yard)):
+        files[name] = made / f"{name}.flac"
+        if not files[name].is_file():
+            with temporary_beside(files[name]) as temporary:
+                tags = {"title": name.replace("-", " ").capitalize(), "artist": AUTHOR, "license": LICENCE}
+                write_flac(sound(), temporary, tags)
+    for name, path in files.items():
+        files[name] = here / path.name
+        if not files[name].is_file():
+            shutil.copy2(path, files[name])
+    return {**files, "voice": speak(_SAID, here)}
+
+
+def _with_sound(project: Project, folder: Path, sounds: dict[str, Path]) -> Project:
+    """Return the show with music, the kiln's and the yard's sound under their slides, and a sentence over the jars."""
+    slides = {
+        project.photo(slide.exhibit.photos[0]).path[:2]: slide.id for slide in project.slides if slide.exhibit.photos
+    }
+    cache = PeakCache()
+    kinds: tuple[tuple[str, SoundKind, list[str], float], ...] = (
+        ("music", "music", [], 0.0),
+        ("kiln-crackle", "ambience", [slides["04"]], 6.0),
+        ("yard", "ambience", [slides["05"], slides["06"]], 6.0),
+        ("voice", "voice", [slides["02"]], 0.0),
+    )
+    for name, kind, where, gain in kinds:
+        file = look_at_sound(sounds[name], folder, cache)
+        project = add_sound(file, kind, where, gain_db=gain).apply(project)
+    credits_card = project.slides[-1]
+    return set_on_slides([credits_card.id], "Seconds", seconds=Fraction(10)).apply(project)
 
 
 def _with_looks(project: Project) -> Project:

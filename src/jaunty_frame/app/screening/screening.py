@@ -309,6 +309,11 @@ class Screening(QWidget):
     def _tick(self) -> None:
         if self._plan is None:
             return
+        if fault := self.sound.fault():
+            self._started_at = self.frame
+            self._clock.start()
+            self.heard.setText(fault)
+            self.heard.show()
         n = self._now()
         if n >= self._plan.schedule.total and self.loop.isChecked() and self._by_ear is None:
             self._jump(0)

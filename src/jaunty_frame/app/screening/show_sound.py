@@ -87,6 +87,15 @@ class ShowSound:
         self.is_playing = False
         self._scrubbing.start()
 
+    def fault(self) -> str:
+        """Return what went wrong while it played, once; it is silent from then on."""
+        if self._player is None or not self._player.failure:
+            return ""
+        self.said, player, self._player = self._player.failure, self._player, None
+        player.stop()
+        self.is_playing = False
+        return self.said
+
     @property
     def frame(self) -> int:
         """The frame that belongs to what is heard now."""

@@ -149,6 +149,7 @@ class MainWindow(QMainWindow):
         self.images.forget()
         self.importer.forget()
         self.importer.check_photos()
+        self.desk.sounds.check_files()
 
     def _show_document(self) -> None:
         session = self.session

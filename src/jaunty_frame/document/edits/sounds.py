@@ -84,12 +84,10 @@ def remove_middle(sound_id: str, start: Fraction, end: Fraction) -> Edit:
         begins, ends = bounds_of(one, project.sound.file_of(one))
         if not begins < start < end < ends:
             raise UsageError("Give a part that lies within what is heard; to shorten it at an end, move that end.")
-        apart = split_sound(sound_id, end).apply(split_sound(sound_id, start).apply(project))
-        k = next(k for k, other in enumerate(apart.sound.sounds) if other.id == sound_id)
+        apart = split_sound(sound_id, start).apply(split_sound(sound_id, end).apply(project))
         kept = list(apart.sound.sounds)
-        middle, last = kept[k + 2], kept[k + 1]
-        # The first split's second half was split again: it lies right after the first, and its rest after that.
-        middle, last = (last, middle) if last.begins == start else (middle, last)
+        k = next(k for k, other in enumerate(kept) if other.id == sound_id)
+        last = kept[k + 2]
         kept[k + 1 : k + 3] = [last.changed(at=last.at - (end - start)) if last.kind == "voice" else last]
         return _with_sounds(apart, tuple(kept))
 

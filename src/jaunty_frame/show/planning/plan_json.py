@@ -11,6 +11,7 @@ from jaunty_frame.show.planning.joints import joint
 from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.reasons import framing_reasons
+from jaunty_frame.show.planning.soundtrack import sound_plan
 from jaunty_frame.show.planning.words import words_of
 from jaunty_frame.show.planning.words_reasons import words_reason
 
@@ -31,8 +32,39 @@ def plan_object(plan: Plan, contrasts: Mapping[tuple[str, str], float] | None = 
         "fade_in": {"frames": schedule.fade_in, "colour": rules.fade_in_colour},
         "fade_out": {"frames": schedule.fade_out, "colour": rules.fade_out_colour},
         "slides": [_slide_object(plan, k, contrasts or {}) for k in plan.shown],
+        "sound": _sound_objects(plan),
+        "target_lufs": output.target_lufs,
         "emblems": [_emblem_object(plan, one) for one in placed_emblems(plan)],
     }
+
+
+def _sound_objects(plan: Plan) -> list[dict[str, Any]]:
+    """Return what is heard: samples at 48 kHz of the show, and where in the file a part starts. ducked : ranges of the
+    show in which it is lowered under a voice."""
+    heard = sound_plan(plan)
+    found = []
+    for one in heard.heard:
+        placed, file = one.placed, heard.files[one.placed.source][0]
+        ducked = [
+            [max(start, placed.first), min(end, placed.end)]
+            for start, end in heard.ducking.ranges
+            if placed.ducks and start < placed.end and end > placed.first
+        ]
+        found.append(
+            {
+                "id": one.sound.id,
+                "kind": one.sound.kind,
+                "file": file.path,
+                "start_sample": placed.start,
+                "first_sample": placed.first,
+                "samples": placed.samples,
+                "gain_db": round(placed.gain_db, 2),
+                "fade_in_samples": placed.fade_in,
+                "fade_out_samples": placed.fade_out,
+                "ducked": ducked,
+            }
+        )
+    return found
 
 
 def _words_object(plan: Plan, placed: PlacedWords, contrasts: Mapping[tuple[str, str], float]) -> dict[str, Any]:

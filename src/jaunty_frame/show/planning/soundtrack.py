@@ -135,8 +135,8 @@ class _SoundPlanner:
                 lap = min(lap, before.placed.samples // 2)
             at -= lap
             first = round(piece.at * RATE) if before is None else at
-            if first >= self._total:
-                return
+            if first >= self._total or (before is not None and before.placed.end >= self._total):
+                break
             if before is not None:
                 self._heard[-1] = self._with_fade_out(before, lap)
             is_last = number == len(pieces) - 1
