@@ -85,6 +85,7 @@ class WindowCase(unittest.TestCase):
 
     def open_window(self) -> MainWindow:
         window = MainWindow(Session(self.cache, AutosaveStore(self.folder / "state")))
+        window.desk.sounds.keep_peaks_in(self.folder / "peaks")
         window.resize(1280, 800)
         window.show()
 

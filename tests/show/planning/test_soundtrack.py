@@ -4,6 +4,7 @@ import unittest
 from fractions import Fraction
 from itertools import pairwise
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -34,7 +35,7 @@ from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.errors import UsageError
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
-from jaunty_frame.show.planning.soundtrack import music_beats, music_seconds, sample_at, sound_plan
+from jaunty_frame.show.planning.soundtrack import coming_beats, music_beats, music_seconds, sample_at, sound_plan
 
 JOINT = Fraction(1)
 
@@ -140,6 +141,17 @@ class Music(SoundCase):
             self.assertAlmostEqual(joint / 2, round(joint / 2), delta=0.02)
         with self.assertRaisesRegex(UsageError, "too few"):
             cut_on_times([1.0], "wide").apply(self.project)
+
+    def test_a_brisk_show_grows_to_fall_on_beats_that_come_later(self):
+        self.project = project_of(seconds=2)
+        self.apply(add_sound(SONG, "music"))
+        every_other_bar = coming_beats(self.plan(), bars=True)[::2]
+        self.assertGreater(every_other_bar[-1], 2 * self.plan().seconds - 4)
+        self.apply(cut_on_times(every_other_bar, "wide"))
+        schedule = self.plan().schedule
+        joints = [(schedule.first[k] + schedule.frames[k] + schedule.first[k + 1]) / 60 for k in range(4)]
+        for apart in np.diff([0, *joints]):
+            self.assertAlmostEqual(apart, 4, delta=0.04)
 
     def test_the_show_takes_its_length(self):
         self.apply(add_sound(SONG, "music"), fit_show(music_seconds(self.plan_of(SONG)), "wide"))

@@ -17,7 +17,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.show.planning.soundtrack import music_beats, music_seconds
+from jaunty_frame.show.planning.soundtrack import coming_beats, music_seconds
 from jaunty_frame.show.words import counted
 
 _TRACK, _SHELF, _LEVELS = "track", "shelf", "levels"
@@ -192,7 +192,7 @@ class SoundPanel(SidePanel):
 
     def _cut(self) -> None:
         output_id, every = self._output_id(), int(self.every.value)
-        beats = music_beats(self.session.plans()[output_id], bars=every == 0)
+        beats = coming_beats(self.session.plans()[output_id], bars=every == 0)
         self._try(cut_on_times(beats, output_id, max(every, 1)))
 
     def _fit(self) -> None:

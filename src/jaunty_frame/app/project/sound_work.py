@@ -41,6 +41,12 @@ class SoundWork(QObject):
         self.task: Task | None = None
         self._waiting: list[Callable[[], None]] = []
 
+    def keep_peaks_in(self, folder: Path) -> None:
+        """Keep the waves of sounds in a folder instead of the user's own."""
+        from jaunty_frame.media.sounds.peaks import PeakCache
+
+        self._cache = PeakCache(folder)
+
     @property
     def cache(self) -> "PeakCache":
         if self._cache is None:

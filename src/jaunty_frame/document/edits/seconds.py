@@ -141,7 +141,7 @@ def cut_on_times(times: Sequence[float], output_id: str, every: int = 1) -> Edit
             chosen = cuts_on_beats(parts.parts, beats, parts.least)
         except ValueError as error:
             raise UsageError(
-                f"The music has {len(beats)} such beats in the show, too few for {len(parts.parts)} slides; take more "
+                f"The music has {len(beats)} such beats, too few for {len(parts.parts)} slides; take more "
                 "of its beats, or longer music."
             ) from error
         return parts.changed_at({k: beats[j] for k, j in enumerate(chosen)})

@@ -55,7 +55,7 @@ def sample_at(plan: Plan, n: int) -> int:
 def sound_plan(plan: Plan) -> SoundPlan:
     """Return what is heard in an output."""
     if "sound" not in plan.memo:
-        plan.memo["sound"] = _SoundPlanner(plan).made()
+        plan.memo["sound"] = _SoundPlanner(plan, sample_at(plan, plan.schedule.total)).made()
     found: SoundPlan = plan.memo["sound"]
     return found
 
@@ -78,7 +78,17 @@ def _covered(heard: SoundPlan) -> int:
 
 def music_beats(plan: Plan, bars: bool = False) -> list[float]:
     """Return when the beats of the music come in the show, in seconds; ``bars`` : those alone that open one."""
-    heard = sound_plan(plan)
+    return _beats_in(sound_plan(plan), bars)
+
+
+def coming_beats(plan: Plan, bars: bool = False) -> list[float]:
+    """Return the same, and those that would come if the show went on: a show cut on its music may grow longer."""
+    total = sample_at(plan, plan.schedule.total)
+    longer = max(2 * total, round(music_seconds(plan) * RATE))
+    return _beats_in(_SoundPlanner(plan, longer).made(), bars)
+
+
+def _beats_in(heard: SoundPlan, bars: bool) -> list[float]:
     found = []
     for one in (one for one in heard.heard if one.sound.kind == "music"):
         file = heard.files[one.placed.source][0]
@@ -103,12 +113,12 @@ def music_seconds(plan: Plan) -> Fraction:
 
 
 class _SoundPlanner:
-    def __init__(self, plan: Plan) -> None:
+    def __init__(self, plan: Plan, total: int) -> None:
         self._plan, self._track = plan, plan.soundtrack
         self._files: dict[tuple[str, bool], int] = {}
         self._by_id = {file.id: file for file in self._track.files}
         self._heard: list[Heard] = []
-        self._total = sample_at(plan, plan.schedule.total)
+        self._total = total
 
     def made(self) -> SoundPlan:
         here = [one for sound in self._track.sounds if (one := sound.as_in(self._plan.output.id)) is not None]

@@ -12,7 +12,7 @@ from jaunty_frame.document.edits.seconds import cut_on_beats, cut_on_times
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.projects.project_store import load_project
 from jaunty_frame.show.planning.planner import Planner
-from jaunty_frame.show.planning.soundtrack import music_beats
+from jaunty_frame.show.planning.soundtrack import coming_beats
 
 
 def run(
@@ -31,7 +31,7 @@ def run(
     chosen = opened.output(output) if output else opened.outputs[0]
     if not tempo:
         plan = Planner().plans(opened)[chosen.id]
-        beats = music_beats(plan, bars)
+        beats = coming_beats(plan, bars)
         if not beats:
             raise UsageError("No beats were found in music; give --tempo, or put music on the soundtrack.")
         change_project(project, cut_on_times(beats, chosen.id, max(every, 1)), dry_run)
