@@ -237,7 +237,7 @@ class Seams(unittest.TestCase):
             alone = self.painted(project.changed(slides=slides[1:]), 40)
             self.assertGreater(alone.std(), 5)
             self.assertGreater(self.painted(project, plan.schedule.total - 40).std(), 5)
-            found = findings.all_findings(project, {"160x90": plan}, {second: findings.PhotoState.MISSING})
+            found = findings.all_findings(project, {"160x90": plan}, {second: findings.FileState.MISSING})
             self.assertEqual(sorted({f.slide for f in found if f.kind == "missing-photo"}), [3])
 
     def test_a_check(self):

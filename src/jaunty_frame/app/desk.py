@@ -9,7 +9,6 @@ from typing import TYPE_CHECKING, Protocol
 from PySide6.QtCore import QObject, Signal, SignalInstance
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.remedies import FIND_AGAIN
 
@@ -75,7 +74,7 @@ class Desk(QObject):
         super().__init__()
         self.session, self.images, self.importer, self.files, self.cells = session, images, importer, files, cells
         self.actions: dict[str, QAction] = {}
-        self.sounds = SoundWork(session, self)
+        self.sounds = importer.sounds
 
     def open(self, name: str, about: str = "") -> None:
         """Ask for a place: a side panel, the bench, the screening."""

@@ -14,8 +14,10 @@ from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.media.sounds.sound_check import check_sounds
 from jaunty_frame.media.typefaces import fonts
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.planner import Planner
 
@@ -23,16 +25,17 @@ ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty 
 
 
 class Opened:
-    """A project that was read, with its photos checked against the disk."""
+    """A project that was read, with its photos and sounds checked against the disk."""
 
     def __init__(self, path: Path) -> None:
         self.folder = path.absolute().parent
         cache = ThumbnailCache()
         read = load_project(path)
         checked = check_photos(read, self.folder, cache)
-        self.states: dict[str, PhotoState] = dict(checked.states)
+        sounds = check_sounds(read, self.folder, PeakCache())
+        self.states: dict[str, FileState] = {**checked.states, **sounds.states}
         self.source = PhotoSource(self.folder, cache)
-        self.project = with_areas(checked.edit.apply(read), self.source)
+        self.project = with_areas(sounds.edit.apply(checked.edit.apply(read)), self.source)
 
     def plans(self, ids: list[str] | None) -> list[Plan]:
         """Return the plans of the outputs ``ids``, or of all."""

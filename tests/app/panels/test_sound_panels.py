@@ -135,13 +135,33 @@ class Panel(SoundCase):
         self.wait_until(lambda: panel.levels._task is None)
         self.assertIn("-18.0 LUFS", panel.levels._said[last].text())
 
-    def test_missing_sounds_are_told_when_a_project_is_opened(self):
+    def test_missing_sounds_are_told_marked_found_again_or_removed(self):
+        panel = self.open("sound")
         self.bring("song.wav", tone(5))
         self.window.session.save(self.path)
         (self.folder / "song.wav").unlink()
         self.window.files.open_path(self.path)
         self.wait_until(lambda: self.window.importer.task is None)
+        self.settle()
         self.assertIn("song.wav", self.window.notice.text.text())
+        finding = next(one for one in self.window.session.findings() if one.kind == "lost-sound")
+        self.assertEqual((finding.slide, finding.outputs), (1, tuple(one.id for one in self.project.outputs)))
+        self.assertTrue(panel.list.item(0).text().startswith("! Music"))
+        # Found again where it is now, and heard with its wave.
+        moved = self.folder / "elsewhere" / "song.wav"
+        write_sound(moved, tone(5))
+        self.window.importer.check_files(moved.parent)
+        self.wait_until(lambda: self.window.importer.task is None)
+        self.settle()
+        self.assertEqual(self.project.sound.files[0].path, "elsewhere/song.wav")
+        self.assertFalse([one for one in self.window.session.findings() if one.kind == "lost-sound"])
+        moved.unlink()
+        self.window.importer.check_files()
+        self.wait_until(lambda: self.window.importer.task is None)
+        self.settle()
+        finding = next(one for one in self.window.session.findings() if one.kind == "lost-sound")
+        self.window.desk.remedy(finding)
+        self.assertEqual(self.sounds, ())
 
 
 class Voices(SoundCase):
@@ -249,7 +269,7 @@ class TheLane(SoundCase):
         """Return a place in the lane on the strip of a kind, at a share of the first row."""
         sheet = self.window.sheet
         lane = sheet.lane_rect(0)
-        across = {"music": 42, "ambience": 54, "voice": 66}[kind]
+        across = {"music": 43, "ambience": 57, "voice": 71}[kind]
         return QPointF(lane.x() + across, lane.y() + share * lane.height())
 
     def drop(self, data, place):

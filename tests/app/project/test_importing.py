@@ -4,7 +4,7 @@ import contextlib
 import io
 import unittest
 
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from tests.app.window_case import WindowCase
 from tests.media.messy_folder import write_messy_folder
 
@@ -36,7 +36,7 @@ class MessyFolder(WindowCase):
 
         kinds = [finding.kind for finding in self.window.session.findings()]
         self.assertEqual(kinds.count("partly-damaged-photo"), 1)
-        self.assertEqual(set(self.window.session.states.values()), {PhotoState.PRESENT})
+        self.assertEqual(set(self.window.session.states.values()), {FileState.PRESENT})
         for row in range(len(self.project.slides)):
             self.choose(row)
             self.assertTrue(self.window.bench.canvas.shows_photo_of(self.window.bench.cell.photo.id), row)

@@ -20,7 +20,7 @@ from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.frames.layers.layer import photo_file
 from tests.media.photo_sets import noise_photo, write_set
 
@@ -137,14 +137,14 @@ class FindingAgain(InFolder):
 
     def test_nothing_is_read_where_nothing_changed(self):
         states, project = self.states()
-        self.assertEqual(set(states), {PhotoState.PRESENT})
+        self.assertEqual(set(states), {FileState.PRESENT})
         self.assertIs(project, self.project)
 
     def test_a_renamed_and_a_moved_photo_are_found_by_content(self):
         (self.folder / "photos/photo-1.jpg").rename(self.folder / "photos/opening.jpg")
         (self.folder / "photos/photo-2.jpg").rename(self.folder / "elsewhere.jpg")
         states, project = self.states()
-        self.assertEqual(set(states), {PhotoState.PRESENT})
+        self.assertEqual(set(states), {FileState.PRESENT})
         self.assertEqual([photo.path for photo in project.photos][:2], ["photos/opening.jpg", "elsewhere.jpg"])
 
     def test_a_photo_is_looked_for_two_folders_deep_but_not_in_hidden_ones(self):
@@ -153,12 +153,12 @@ class FindingAgain(InFolder):
             new = self.folder / place
             new.mkdir(parents=True)
             photo = photo.rename(new / "photo-1.jpg")
-            self.assertEqual(PhotoState.MISSING not in self.states()[0], found, place)
+            self.assertEqual(FileState.MISSING not in self.states()[0], found, place)
 
     def test_a_photo_that_is_gone_is_marked(self):
         (self.folder / "photos/photo-3.jpg").unlink()
         states, project = self.states()
-        self.assertEqual(states[2], PhotoState.MISSING)
+        self.assertEqual(states[2], FileState.MISSING)
         self.assertEqual(project, self.project)
 
     def test_a_changed_photo_is_used_and_keeps_the_users_areas(self):
@@ -169,7 +169,7 @@ class FindingAgain(InFolder):
         project = with_photo(project, photo.id, finder=3)
         Image.fromarray(noise_photo(300, 500, 99)).save(self.folder / "photos/photo-1.jpg")
         states, changed = self.states(project)
-        self.assertEqual(states[0], PhotoState.CHANGED)
+        self.assertEqual(states[0], FileState.CHANGED)
         self.assertEqual((changed.photos[0].width, changed.photos[0].height), (300, 500))
         self.assertEqual((changed.photos[0].keep_areas, changed.photos[0].finder), ((own,), 0))
         self.assertEqual(changed.photos[0].id, photo.id)
@@ -177,7 +177,7 @@ class FindingAgain(InFolder):
     def test_a_new_date_alone_changes_nothing(self):
         os.utime(self.folder / "photos/photo-1.jpg", (1, 1))
         states, project = self.states(turn_photos([self.project.photos[0].id], 1).apply(self.project))
-        self.assertEqual(states[0], PhotoState.PRESENT)
+        self.assertEqual(states[0], FileState.PRESENT)
         self.assertEqual(project.photos[0].quarter_turns, 1)
 
     def test_a_project_moves_with_its_photos(self):
@@ -187,12 +187,12 @@ class FindingAgain(InFolder):
         shutil.move(self.folder / "photos", moved / "photos")
         shutil.move(self.folder / "show.jaunty", moved / "show.jaunty")
         states, _ = self.states(load_project(moved / "show.jaunty"), moved)
-        self.assertEqual(set(states), {PhotoState.PRESENT})
+        self.assertEqual(set(states), {FileState.PRESENT})
 
     def test_saving_elsewhere_keeps_the_photos(self):
         other = self.folder / "shows"
         other.mkdir()
         project = rebased(self.project, self.folder, other)
         self.assertEqual(project.photos[0].path, "../photos/photo-1.jpg")
-        self.assertEqual(set(self.states(project, other)[0]), {PhotoState.PRESENT})
+        self.assertEqual(set(self.states(project, other)[0]), {FileState.PRESENT})
         self.assertEqual(path_from(Path("/a/b/c/d/e"), Path("/x/y.jpg")), "/x/y.jpg")

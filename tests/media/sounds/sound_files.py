@@ -32,6 +32,7 @@ def write_sound(
     path: Path, samples: np.ndarray, rate: int = RATE, layout: str = "", tags: Mapping[str, str] | None = None
 ) -> Path:
     """Write samples, (N, channels), in the codec of the suffix."""
+    path.parent.mkdir(parents=True, exist_ok=True)
     layout = layout or ("mono" if samples.shape[1] == 1 else "stereo")
     with av.open(str(path), "w") as container:
         container.metadata.update(tags or {})

@@ -18,7 +18,7 @@ from jaunty_frame.document.model import Accepted, HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.findings.check import Severity
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE
 from jaunty_frame.show.planning.plan_json import plan_object
@@ -144,7 +144,7 @@ class FindingsTest(unittest.TestCase):
         self.assertEqual((mixed.sentence, mixed.output), ("Slide 1: Small photo: soft in 1 output.", "tall"))
         both = self.only(project_of(outputs=("square", "tall"), size=(1200, 800), move="hold"), "soft")
         self.assertEqual((both.sentence, both.output), ("Slide 1: Small photo: very soft in 2 outputs.", "tall"))
-        states = {"p0": PhotoState.MISSING}
+        states = {"p0": FileState.MISSING}
         said = "Slide 1: The photo p0.jpg is not where it was; put it back, or remove the slide."
         self.assertEqual(self.only(project, "missing-photo", states).sentence, said)
 
@@ -192,18 +192,18 @@ class FindingsTest(unittest.TestCase):
     def test_missing_and_changed_photos_are_told(self):
         project = project_of(head(0.45), outputs=("square",))
         for state, kind, severity, remedy in (
-            (PhotoState.MISSING, "missing-photo", Severity.SEVERE, "remove-slide"),
-            (PhotoState.DAMAGED, "damaged-photo", Severity.SEVERE, "remove-slide"),
-            (PhotoState.CHANGED, "changed-photo", Severity.SLIGHT, "find-again"),
+            (FileState.MISSING, "missing-photo", Severity.SEVERE, "remove-slide"),
+            (FileState.DAMAGED, "damaged-photo", Severity.SEVERE, "remove-slide"),
+            (FileState.CHANGED, "changed-photo", Severity.SLIGHT, "find-again"),
         ):
             finding = self.only(project, kind, {"p0": state})
             self.assertEqual((finding.severity, finding.remedy.name), (severity, remedy))
-        self.only(project, "changed-photo", {"p0": PhotoState.CHANGED})
+        self.only(project, "changed-photo", {"p0": FileState.CHANGED})
 
     def test_the_lost_picture_of_a_fill_is_told_where_it_would_be_seen(self):
         project = project_of(head(0.45), outputs=("square", "wide"), count=3)
         slide = project.slides[0].id
-        states = {"p2": PhotoState.MISSING}
+        states = {"p2": FileState.MISSING}
         project = remove_slides([project.slides[2].id]).apply(project)
         self.assertFalse(findings_of(project, states), "nothing shows it yet")
         picture = OtherPictureFill(photo="p2")

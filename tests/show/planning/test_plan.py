@@ -19,7 +19,7 @@ from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, Veil, frame_content
 from jaunty_frame.show.planning.plan_json import plan_object
@@ -220,8 +220,8 @@ class Findings(unittest.TestCase):
     def test_missing_and_changed_photos_are_named(self):
         state = self.one()
         for given, kind in (
-            (PhotoState.MISSING, "missing-photo"),
-            (PhotoState.CHANGED, "changed-photo"),
+            (FileState.MISSING, "missing-photo"),
+            (FileState.CHANGED, "changed-photo"),
         ):
             self.assertIn("p.jpg", self.found(state, states={"p": given})[kind].sentence)
 

@@ -106,7 +106,7 @@ class FindingsPanel(SidePanel):
         return row
 
     def _ask_what_to_accept(self, finding: Finding, button: QPushButton) -> None:
-        output = None if finding.of_photo else finding.output
+        output = None if finding.of_photo or finding.sound_id else finding.output
         menu = QMenu(self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         for label, accepted in (

@@ -25,7 +25,7 @@ from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.labelled import named, row_of
 from jaunty_frame.document.edits.photos import remove_photos, show_photos
 from jaunty_frame.document.photo import Photo, Shape
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.words import counted
 
 _PICTURE_PX = 44
@@ -92,7 +92,7 @@ class SetPanel(SidePanel):
         self.remove_button = QPushButton("Remove from the set")
         self.remove_button.clicked.connect(lambda: self.session.apply(remove_photos(self.tree.photo_ids())))
         self.find_button = QPushButton("Find missing photos in a folder…")
-        self.find_button.clicked.connect(desk.importer.ask_where_photos_are)
+        self.find_button.clicked.connect(desk.importer.ask_where_files_are)
         self.lay_out(
             "Set",
             "",
@@ -118,7 +118,7 @@ class SetPanel(SidePanel):
         if of != self._shown:
             self._shown = of
             self._fill()
-        missing = sum(state is PhotoState.MISSING for state in self.session.states.values())
+        missing = sum(self.session.states.get(one.id) is FileState.MISSING for one in project.photos)
         self.find_button.setVisible(missing > 0)
         self._show_buttons()
 
@@ -162,8 +162,8 @@ class SetPanel(SidePanel):
     def _add(self, group: QTreeWidgetItem, photo: Photo, used: int) -> None:
         width, height = photo.upright_size
         shown = "not shown" if not used else "shown" if used == 1 else f"shown {used} times"
-        state = self.session.states.get(photo.id, PhotoState.PRESENT)
-        marks = "" if state is PhotoState.PRESENT else f", {state.value}"
+        state = self.session.states.get(photo.id, FileState.PRESENT)
+        marks = "" if state is FileState.PRESENT else f", {state.value}"
         marks += ", seems to lie on its side" if photo.seems_turned else ""
         item = QTreeWidgetItem([f"{_name(photo)}\n{width}×{height}, {photo.shape.value}, {shown}{marks}"])
         item.setData(0, Qt.ItemDataRole.UserRole, photo.id)

@@ -27,7 +27,7 @@ class ShelfList(QWidget):
         layout.setColumnStretch(0, 1)
         for k, piece in enumerate(PIECES):
             seconds = clock_text(parse_fraction(f"{piece.seconds:.1f}"))
-            text = QLabel(f"<b>{piece.title}</b><br>{piece.mood}; {piece.tempo:g} a minute, {seconds}")
+            text = QLabel(f"<b>{piece.title}</b><br>{piece.mood}; {piece.tempo:g} beats a minute, {seconds}")
             text.setWordWrap(True)
             listen = self.listen[piece.name] = QPushButton("Listen")
             listen.setFixedWidth(76)

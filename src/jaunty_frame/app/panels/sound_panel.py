@@ -17,6 +17,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import JauntyError
+from jaunty_frame.show.findings.facts import LOST
 from jaunty_frame.show.planning.soundtrack import coming_beats, music_seconds
 from jaunty_frame.show.words import counted
 
@@ -151,7 +152,8 @@ class SoundPanel(SidePanel):
             f"slide {numbers[0]}" if len(numbers) == 1 else counted(len(numbers), "slide") if numbers else "the show"
         )
         begins, ends = bounds_of(one, file)
-        return f"{_KINDS[one.kind]}: {file.name}, {clock_text(ends - begins)}, {where}"
+        lost = "! " if self.session.states.get(file.id) in LOST else ""
+        return f"{lost}{_KINDS[one.kind]}: {file.name}, {clock_text(ends - begins)}, {where}"
 
     def _show_working(self, on: bool) -> None:
         if on:

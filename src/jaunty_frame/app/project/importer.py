@@ -9,16 +9,16 @@ from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.words import counted
 
 if TYPE_CHECKING:
-    from jaunty_frame.media.photos.photo_check import CheckedPhotos
     from jaunty_frame.media.photos.photo_import import Imported
 
 _TAKE_FOUND_AFTER_MS = 400
@@ -33,14 +33,14 @@ class Importer(QObject):
     ended = Signal(list, object)
     # The first photos come into an empty project.
     began = Signal()
-    photos_checked = Signal()
+    files_checked = Signal()
     finding_progressed = Signal(int, int)
     finding_ended = Signal()
     _found = Signal(object)
 
-    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+    def __init__(self, session: Session, sounds: SoundWork, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._session = session
+        self._session, self.sounds = session, sounds
         self.task: Task | None = None
         self.finding: Task | None = None
         self._may_work = False
@@ -90,21 +90,28 @@ class Importer(QObject):
             return
         self.bring_in([path], at)
 
-    def check_photos(self, place: Path | None = None) -> None:
-        """Compare the photos with the disk: they may have moved, changed or gone.
+    def check_files(self, place: Path | None = None) -> None:
+        """Compare photos and sounds with the disk: they may have moved, changed or gone.
 
         place : a folder in which missing ones are looked for too.
         """
-        if not self._session.latest.photos or self.task is not None:
-            return
         project, folder, cache = self._session.latest, self._session.folder, self._session.cache
+        if not (project.photos or project.sound.files) or self.task is not None:
+            return
+        peaks = self.sounds.cache
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
             from jaunty_frame.media.photos.photo_check import check_photos  # as above
 
-            return check_photos(project, folder, cache, place)
+            photos = check_photos(project, folder, cache, place)
+            if not project.sound.files:
+                return photos.states, photos.edit
+            from jaunty_frame.media.sounds.sound_check import check_sounds  # as above
 
-        task = Task("check photos", work, self)
+            sounds = check_sounds(project, folder, peaks, place, stopped)
+            return {**photos.states, **sounds.states}, all_of([photos.edit, sounds.edit])
+
+        task = Task("check files", work, self)
         self._run(task, self._take_checked)
 
     def _run(self, task: Task, take: Callable[[Any], Said | None]) -> None:
@@ -213,27 +220,37 @@ class Importer(QObject):
         show = NoticeAction("Show again", lambda: self._session.apply(add_photos(copies, after)))
         return Said([copies_sentence(len(copies)), *sentences], show)
 
-    def _take_checked(self, checked: "CheckedPhotos") -> Said | None:
-        self._session.take_facts(checked.states, checked.edit)
-        self.photos_checked.emit()
-        missing = sum(state is PhotoState.MISSING for state in checked.states.values())
-        if not missing:
+    def _take_checked(self, checked: tuple[dict[str, FileState], Edit]) -> Said | None:
+        states, edit = checked
+        self._session.take_facts(states, edit)
+        self.files_checked.emit()
+        gone = {name for name, state in states.items() if state is FileState.MISSING}
+        if not gone:
             return None
-        return Said(
-            [
-                f"{counted(missing, 'photo')} could not be found; their slides are marked. "
+        project = self._session.latest
+        photos = sum(one.id in gone for one in project.photos)
+        sounds = [one.name for one in project.sound.files if one.id in gone]
+        sentences = []
+        if photos:
+            sentences.append(
+                f"{counted(photos, 'photo')} could not be found; their slides are marked. "
                 "Put them back beside the project, say where they are now, or remove the slides."
-            ],
-            NoticeAction("Find them in a folder…", self.ask_where_photos_are),
-        )
+            )
+        if sounds:
+            names = ", ".join(sounds[:3]) + (f" and {len(sounds) - 3} more" if len(sounds) > 3 else "")
+            sentences.append(
+                f"Sounds are missing: {names}. Put them back beside the project, say where they are now, or remove "
+                "them from the soundtrack."
+            )
+        return Said(sentences, NoticeAction("Find them in a folder…", self.ask_where_files_are))
 
-    def ask_where_photos_are(self) -> None:
-        """Ask for a folder in which all missing photos are looked for."""
+    def ask_where_files_are(self) -> None:
+        """Ask for a folder in which all missing photos and sounds are looked for."""
         from jaunty_frame.app.project.dialogs import ask_for_folder
 
         window = self.parent()
         assert isinstance(window, QWidget)
-        ask_for_folder(window, "Where the photos are now", "", self.check_photos)
+        ask_for_folder(window, "Where the files are now", "", self.check_files)
 
     def _end(self, said: Said | None) -> None:
         self.task = None

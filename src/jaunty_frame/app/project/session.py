@@ -17,7 +17,7 @@ from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
-from jaunty_frame.show.findings.facts import PhotoState
+from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import is_accepted
 from jaunty_frame.show.planning.plan import Plan
@@ -52,7 +52,7 @@ class Session(QObject):
         self._history = History(empty_project())
         self._saved: Project | None = self._history.project
         self.path: Path | None = None
-        self.states: dict[str, PhotoState] = {}
+        self.states: dict[str, FileState] = {}
         self._work = ShowWork(self)
         self._work.planned.connect(self._show)
         self._work.checked.connect(self._take_findings)
@@ -144,7 +144,7 @@ class Session(QObject):
         self.changed.emit()
         self._do_wanted()
 
-    def _take_findings(self, shown: Shown, states: Mapping[str, PhotoState], findings: list[Finding]) -> None:
+    def _take_findings(self, shown: Shown, states: Mapping[str, FileState], findings: list[Finding]) -> None:
         if shown.plans is not self._shown.plans:
             return  # of a state before; the one that is shown is checked next
         self._checked, self._checked_plans, self._checked_states = findings, shown.plans, states
@@ -212,7 +212,7 @@ class Session(QObject):
             self._announce()
             self.when_shown(lambda: self.returned.emit(place))
 
-    def take_facts(self, states: Mapping[str, PhotoState], edit: Edit) -> None:
+    def take_facts(self, states: Mapping[str, FileState], edit: Edit) -> None:
         """Take over what the disk says of the photos; it is no step of the history."""
         self.states = dict(states)
         self.amend(edit)

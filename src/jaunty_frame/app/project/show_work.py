@@ -9,7 +9,7 @@ from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.typefaces import fonts
-from jaunty_frame.show.findings.facts import Contrasts, PhotoState
+from jaunty_frame.show.findings.facts import Contrasts, FileState
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.flicker import Flashes, spans_that_may_flash
 from jaunty_frame.show.planning.plan import Plan
@@ -50,7 +50,7 @@ class ShowWork(QObject):
         self._checking: Task | None = None
         self._project_number = 0
         self._next_plan: Project | None = None
-        self._next_check: tuple[Shown, Mapping[str, PhotoState], PhotoSource] | None = None
+        self._next_check: tuple[Shown, Mapping[str, FileState], PhotoSource] | None = None
         self._check_soon = QTimer(self)
         self._check_soon.setSingleShot(True)
         self._check_soon.setInterval(_CHECK_AFTER_MS)
@@ -74,7 +74,7 @@ class ShowWork(QObject):
                 lambda plans: self.planned.emit(Shown(project, plans)),
             )
 
-    def check(self, shown: Shown, states: Mapping[str, PhotoState], source: PhotoSource) -> None:
+    def check(self, shown: Shown, states: Mapping[str, FileState], source: PhotoSource) -> None:
         """Find what the checks have to say: at once where there are few cells, else when the window is painted.
 
         source : of the photos, whose frames are looked at where a show may flash.

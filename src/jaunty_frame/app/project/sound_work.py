@@ -146,19 +146,6 @@ class SoundWork(QObject):
         else:
             self.working.emit(False)
 
-    def check_files(self) -> None:
-        """Say which sounds are not where the project has them."""
-        from jaunty_frame.media.photos.sources import resolved
-
-        gone = [
-            file.name
-            for file in self._session.latest.sound.files
-            if not resolved(file.path, self._session.folder).is_file()
-        ]
-        if gone:
-            names = ", ".join(gone[:3]) + (f" and {len(gone) - 3} more" if len(gone) > 3 else "")
-            self.said.emit([f"Sounds are missing: {names}. Put them back, or remove them from the soundtrack."])
-
     def shut_down(self) -> None:
         """End what runs, because the window closes."""
         self._waiting.clear()

@@ -17,6 +17,7 @@ from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.sound.levels import RATE, ratio
 from jaunty_frame.core.sound.waves import STEP, mix_wave
 from jaunty_frame.document.sound import SoundFile
+from jaunty_frame.show.findings.facts import LOST
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.soundtrack import (
     Heard,
@@ -30,11 +31,12 @@ from jaunty_frame.show.planning.soundtrack import (
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.peaks import Peaks
 
-LANE_PX = 72
+LANE_PX = 78
 _BEATS = (3, 8)
 _WAVE = (10, 34)
-_STRIPS = {"music": (36, 48), "ambience": (48, 60), "voice": (60, 72), "clip": (60, 72)}
-_LETTERS = {"music": "M", "ambience": "A", "voice": "V", "clip": "C"}
+_STRIPS = {"music": (36, 50), "ambience": (50, 64), "voice": (64, 78), "clip": (64, 78)}
+_SHORT = {"music": "Music", "ambience": "Ambience", "voice": "Voice", "clip": "Clip"}
+_NAMED_PX = 50
 _NEAR_PX = 5
 _WAVE_ALPHA = 175
 _TOO_LOUD = 1.6
@@ -94,7 +96,6 @@ class Lane:
             return
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
-        self._paint_wave(painter, place, times)
         c = colours()
         painter.setPen(QPen(QColor(c.on_surround), 1))
         for beat in self._beats:
@@ -104,13 +105,14 @@ class Lane:
         for one in heard.heard:
             if one.placed.first < times[1] and one.placed.end > times[0]:
                 self._paint_block(painter, place, times, one)
+        self._paint_wave(painter, place, times)
         painter.restore()
 
     def _paint_wave(self, painter: QPainter, place: QRect, times: tuple[int, int]) -> None:
         middle, half = place.x() + sum(_WAVE) / 2, (_WAVE[1] - _WAVE[0]) / 2
         edges = np.linspace(times[0] / STEP, times[1] / STEP, place.height() + 1).astype(int)
-        highest = np.maximum.reduceat(self._wave, np.minimum(edges[:-1], max(len(self._wave) - 1, 0)))
-        highest = highest * self._gain
+        here = self._wave[: edges[-1] + 1]
+        highest = np.maximum.reduceat(here, np.minimum(edges[:-1], len(here) - 1)) * self._gain
         ink = QColor(colours().on_surround)
         ink.setAlpha(_WAVE_ALPHA)
         painter.setPen(QPen(ink, 1))
@@ -120,8 +122,8 @@ class Lane:
             painter.drawLine(QPointF(middle - reach, place.y() + y), QPointF(middle + reach, place.y() + y))
         if float(highest.max(initial=0.0)) > _TOO_LOUD:
             y = place.y() + int(highest.argmax())
-            painter.setFont(text_font(11, QFont.Weight.Bold))
-            box = QRectF(place.x() + _WAVE[0], min(y, place.bottom() - 14), _WAVE[1] - _WAVE[0], 14)
+            painter.setFont(text_font(10, QFont.Weight.Bold))
+            box = QRectF(place.x(), min(y, place.bottom() - 14), _WAVE[1] + 1, 14)
             painter.fillRect(box, QColor(colours().surround))
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "! loud")
 
@@ -131,8 +133,9 @@ class Lane:
         bottom = self._y(place, times, min(one.placed.end, times[1]))
         box = QRectF(place.x() + left, top, right - left - 1, max(bottom - top, 2.0))
         c = colours()
-        painter.fillRect(box, QColor(c.surround_chosen))
-        painter.setPen(QPen(QColor(c.on_surround), 1))
+        is_lost = self._is_lost(one)
+        painter.fillRect(box, QColor(c.surround if is_lost else c.surround_chosen))
+        painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DotLine if is_lost else Qt.PenStyle.SolidLine))
         painter.drawLine(box.topLeft(), box.bottomLeft())
         painter.drawLine(box.topRight(), box.bottomRight())
         begins, ends = one.placed.first >= times[0], one.placed.end <= times[1]
@@ -141,10 +144,31 @@ class Lane:
         if ends:
             painter.drawLine(box.bottomLeft(), box.bottomRight())
         if begins and box.height() >= 12:
-            painter.setFont(text_font(10, QFont.Weight.Bold))
-            painter.drawText(
-                QRectF(box.x(), box.y() + 1, box.width(), 11), Qt.AlignmentFlag.AlignCenter, _LETTERS[one.sound.kind]
-            )
+            self._paint_name(painter, box, one)
+
+    def _paint_name(self, painter: QPainter, box: QRectF, one: Heard) -> None:
+        """Write a sound's kind and name down its strip, as far as there is room."""
+        painter.save()
+        painter.setClipRect(box)
+        painter.translate(box.right(), box.y() + 2)
+        painter.rotate(90)
+        painter.setFont(text_font(10, QFont.Weight.Bold))
+        room = QRectF(0, 0, box.height() - 4, box.width())
+        text = _SHORT[one.sound.kind]
+        text = f"{text} · {self._name(one)}" if room.width() > _NAMED_PX else text[0]
+        if self._is_lost(one):
+            text = f"! {text}"
+        text = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, int(room.width()))
+        painter.drawText(room, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, text)
+        painter.restore()
+
+    def _is_lost(self, one: Heard) -> bool:
+        """Return whether its file is missing or cannot be read."""
+        return self._session.states.get(one.sound.file) in LOST
+
+    def _name(self, one: Heard) -> str:
+        heard = self.heard
+        return heard.files[one.placed.source][0].name if heard is not None else ""
 
     @staticmethod
     def _y(place: QRect, times: tuple[int, int], sample: float) -> float:
@@ -177,7 +201,8 @@ class Lane:
 
     def words(self, one: Heard) -> str:
         """Return what is said of a sound when the mouse rests on it."""
-        heard = self.heard
-        name = heard.files[one.placed.source][0].name if heard is not None else ""
+        lost = "; its file is missing or broken" if self._is_lost(one) else ""
         kind = "Clip sound" if one.sound.kind == "clip" else one.sound.kind.capitalize()
-        return f"{kind}: {name}, {one.sound.gain_db:+g} dB. Drag its ends; drag sideways for its level."
+        return (
+            f"{kind}: {self._name(one)}, {one.sound.gain_db:+g} dB{lost}. Drag its ends; drag sideways for its level."
+        )

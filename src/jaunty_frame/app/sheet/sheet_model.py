@@ -53,6 +53,8 @@ class SheetModel(QAbstractTableModel):
     def _sort_findings(self) -> None:
         self._by_cell = {}
         for finding in self._session.findings():
+            if finding.sound_id:
+                continue  # the lane marks it
             place = JOINT if finding.at_joint else "" if finding.of_photo else finding.output
             self._by_cell.setdefault((finding.slide_id, place), []).append(finding)
 

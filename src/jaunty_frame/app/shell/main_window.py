@@ -14,6 +14,7 @@ from jaunty_frame.app.project.clipboard import files_in, holds_slides
 from jaunty_frame.app.project.importer import Importer
 from jaunty_frame.app.project.project_files import ProjectFiles
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.app.sheet.sheet_view import SheetView
 from jaunty_frame.app.shell.actions import add_actions, show_actions
 from jaunty_frame.app.shell.menus import main_menu, output_presets_menu
@@ -39,7 +40,7 @@ class MainWindow(QMainWindow):
         self._was_painted = False
         self.images = CellImages(self)
         self.sheet = SheetView(session, self.images)
-        self.importer = Importer(session, self)
+        self.importer = Importer(session, SoundWork(session, self), self)
         self.files = ProjectFiles(session, self)
         self.desk = Desk(session, self.images, self.importer, self.files, self.sheet)
         self.notice = NoticeBar()
@@ -102,7 +103,7 @@ class MainWindow(QMainWindow):
         self.desk.sounds.said.connect(self.notice.show_sentences)
         self.notice.cancelled.connect(self.importer.cancel)
         self.importer.began.connect(self._ask_where_it_is_shown)
-        self.importer.photos_checked.connect(self.images.forget)
+        self.importer.files_checked.connect(self.images.forget)
         self.importer.finding_progressed.connect(self.top_bar.show_finding_areas)
         self.importer.finding_ended.connect(lambda: self.top_bar.show_finding_areas(0, 0))
         self.top_bar.findings_clicked.connect(lambda: self.desk.open("findings"))
@@ -148,8 +149,7 @@ class MainWindow(QMainWindow):
     def _on_opened(self) -> None:
         self.images.forget()
         self.importer.forget()
-        self.importer.check_photos()
-        self.desk.sounds.check_files()
+        self.importer.check_files()
 
     def _show_document(self) -> None:
         session = self.session

@@ -46,6 +46,12 @@ def set_sound_in_output(sound_id: str, output_id: str, merge: str = "", **fields
     return _edit(sound_id, changed, merge)
 
 
+def with_sound_file(project: Project, file_id: str, file: SoundFile) -> Project:
+    """Return the project with other facts about one of its sound files; unchanged where it has left the set."""
+    files = tuple(file if one.id == file_id else one for one in project.sound.files)
+    return _with_sounds(project, project.sound.sounds, files)
+
+
 def remove_sound(sound_id: str) -> Edit:
     """Take a sound off; a file that nothing plays any more leaves the set."""
 

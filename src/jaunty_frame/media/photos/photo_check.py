@@ -1,6 +1,5 @@
 """Are the photos still where they were, and the same? Those that moved are looked for by their content."""
 
-import os
 from collections.abc import Mapping
 from dataclasses import dataclass
 from pathlib import Path
@@ -10,21 +9,20 @@ from jaunty_frame.document.edits.photos import with_photo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import NO_ATTENTION, Photo
 from jaunty_frame.errors import PhotoError
+from jaunty_frame.media.moved_files import files_by_size
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.sources import resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import path_from
-from jaunty_frame.show.findings.facts import PhotoState
-
-_MOST_CANDIDATES = 20_000
+from jaunty_frame.show.findings.facts import FileState
 
 
 @dataclass(frozen=True)
 class CheckedPhotos:
     """What was found: the state of each photo by id, and an edit (for ``History.amend``) with the new facts."""
 
-    states: Mapping[str, PhotoState]
+    states: Mapping[str, FileState]
     edit: Edit
 
 
@@ -35,7 +33,7 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache, place: P
     where others of the set lie, and in ``place``. A photo with other content keeps the areas that the user drew; the
     others are to be found anew (``media.photos.finder``).
     """
-    states: dict[str, PhotoState] = {}
+    states: dict[str, FileState] = {}
     news: dict[str, Photo] = {}
     missing = []
     folders = {folder} if place is None else {folder, place}
@@ -47,13 +45,13 @@ def check_photos(project: Project, folder: Path, cache: ThumbnailCache, place: P
             missing.append(photo)
             continue
         folders.add(path.parent)
-        states[photo.id] = PhotoState.PRESENT
+        states[photo.id] = FileState.PRESENT
         if facts != (photo.size, photo.modified) or not photo.content:
             states[photo.id], news[photo.id] = _looked_at_again(photo, path, folder, cache, facts)
-    candidates = _files_by_size(folders, {photo.size for photo in missing}) if missing else {}
+    candidates = files_by_size(folders, {photo.size for photo in missing}) if missing else {}
     for photo in missing:
         found = next((path for path in candidates.get(photo.size, ()) if _content(path) == photo.content), None)
-        states[photo.id] = PhotoState.PRESENT if found else PhotoState.MISSING
+        states[photo.id] = FileState.PRESENT if found else FileState.MISSING
         if found:
             news[photo.id] = photo.changed(path=path_from(folder, found), modified=file_facts(found)[1])
     changes = {photo_id: _fields(photo) for photo_id, photo in news.items()}
@@ -93,14 +91,14 @@ def _fields(photo: Photo) -> dict[str, object]:
 
 def _looked_at_again(
     photo: Photo, path: Path, folder: Path, cache: ThumbnailCache, facts: tuple[int, int]
-) -> tuple[PhotoState, Photo]:
+) -> tuple[FileState, Photo]:
     """Return the state of a photo whose size or date is new, and what is now known of it."""
     try:
         if photo.content and _content(path) == photo.content:
-            return PhotoState.PRESENT, photo.changed(modified=facts[1])
+            return FileState.PRESENT, photo.changed(modified=facts[1])
         fresh = look_at_photo(path, folder, cache)
     except PhotoError:
-        return PhotoState.DAMAGED, photo
+        return FileState.DAMAGED, photo
     known = fresh.changed(
         id=photo.id,
         path=photo.path,
@@ -115,9 +113,9 @@ def _looked_at_again(
         finder=photo.finder,
     )
     if not photo.content:
-        return PhotoState.PRESENT, known
+        return FileState.PRESENT, known
     own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-    return PhotoState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, sketch="", tones="", finder=0)
+    return FileState.CHANGED, known.changed(keep_areas=own, attention=NO_ATTENTION, sketch="", tones="", finder=0)
 
 
 def _content(path: Path) -> str:
@@ -125,27 +123,3 @@ def _content(path: Path) -> str:
         return content_hash(read_bytes(path))
     except PhotoError:
         return ""
-
-
-def _files_by_size(folders: set[Path], sizes: set[int]) -> dict[int, list[Path]]:
-    """Return files of the wanted sizes in ``folders`` and their subfolders."""
-    found: dict[int, list[Path]] = {}
-    seen = 0
-    for top in sorted(folders):
-        depth = len(top.parts)
-        for here, below, files in os.walk(top):
-            below[:] = (
-                sorted(name for name in below if not name.startswith(".")) if len(Path(here).parts) - depth < 2 else []
-            )
-            for name in sorted(files):
-                seen += 1
-                path = Path(here) / name
-                try:
-                    size = path.stat().st_size
-                except OSError:
-                    continue
-                if size in sizes:
-                    found.setdefault(size, []).append(path)
-            if seen > _MOST_CANDIDATES:
-                return found
-    return found

@@ -1,7 +1,7 @@
 """A photo has another content than when it was added."""
 
 from jaunty_frame.show.findings.check import Check, Told, once
-from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.facts import Facts, FileState
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.findings.remedies import FIND_AGAIN
 
@@ -11,4 +11,4 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SLIGHT, 1.0, sentence, FIND_AGAIN)
 
 
-CHECK = Check("changed-photo", lambda facts: facts.in_state(PhotoState.CHANGED), 0.5, _tell, once)
+CHECK = Check("changed-photo", lambda facts: facts.in_state(FileState.CHANGED), 0.5, _tell, once)

@@ -1,7 +1,7 @@
 """A photo is where it was, but cannot be read any more."""
 
 from jaunty_frame.show.findings.check import Check, Told, once
-from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.facts import Facts, FileState
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.findings.remedies import REMOVE_SLIDE
 
@@ -12,4 +12,4 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SEVERE, 1.0, sentence, REMOVE_SLIDE)
 
 
-CHECK = Check("damaged-photo", lambda facts: facts.in_state(PhotoState.DAMAGED), 0.5, _tell, once)
+CHECK = Check("damaged-photo", lambda facts: facts.in_state(FileState.DAMAGED), 0.5, _tell, once)

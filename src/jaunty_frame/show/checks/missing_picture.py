@@ -5,10 +5,8 @@ import numpy as np
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.findings.check import Check, Told
-from jaunty_frame.show.findings.facts import Facts, PhotoState
+from jaunty_frame.show.findings.facts import LOST, Facts
 from jaunty_frame.show.findings.finding import Severity
-
-_LOST = (PhotoState.MISSING, PhotoState.DAMAGED)
 
 
 def _lost_picture(facts: Facts, row: int) -> Photo | None:
@@ -16,7 +14,7 @@ def _lost_picture(facts: Facts, row: int) -> Photo | None:
     plan, k = facts.plan, int(facts.plan.table.slide_of[row])
     fills = (plan.fill(k), *(one.fill for one in plan.slides[k].instants if one.fill is not None))
     pictures = (plan.table.by_id.get(fill.picture) for fill in fills if fill.picture)
-    return next((one for one in pictures if one is not None and facts.state_of(one) in _LOST), None)
+    return next((one for one in pictures if one is not None and facts.state_of(one) in LOST), None)
 
 
 def _lost(facts: Facts) -> FloatArray:

@@ -8,6 +8,7 @@ from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Remedy, Severity
 from jaunty_frame.show.findings.remedies import NO_REMEDY
 from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.soundtrack import Heard
 
 
 class Told(NamedTuple):
@@ -40,6 +41,13 @@ class WordsCheck(NamedTuple):
 
     kind: str
     tell: Callable[[Facts, PlacedWords], Told | None]
+
+
+class SoundCheck(NamedTuple):
+    """tell : what is said of a sound that an output plays, None where nothing is; said once for all outputs."""
+
+    kind: str
+    tell: Callable[[Facts, Heard], Told | None]
 
 
 def once(outputs: int, worst: Told) -> str:

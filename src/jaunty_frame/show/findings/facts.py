@@ -11,6 +11,7 @@ from jaunty_frame.core.framing.bases import PLACEMENTS, Placement
 from jaunty_frame.core.geometry.windows import FULLY_VISIBLE, FloatArray
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.show.findings.finding import Remedy
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE
 from jaunty_frame.show.planning.area_names import area_name
@@ -25,8 +26,8 @@ Contrasts = Mapping[tuple[str, str], float]
 """Of words, by their slide's id and their own, as measured on frames."""
 
 
-class PhotoState(StrEnum):
-    """What the disk says of a photo of the set."""
+class FileState(StrEnum):
+    """What the disk says of a photo or sound of the set."""
 
     PRESENT = "present"
     CHANGED = "changed"
@@ -34,14 +35,18 @@ class PhotoState(StrEnum):
     MISSING = "missing"
 
 
+LOST = (FileState.MISSING, FileState.DAMAGED)
+"""Cannot be shown or heard."""
+
+
 class Facts:
-    """The plan of one output, the states of its photos, and what was measured on its frames: where it flashes, and the
+    """The plan of one output, the states of its files, and what was measured on its frames: where it flashes, and the
     contrast of words. Rows are the plan's."""
 
     def __init__(
         self,
         plan: Plan,
-        states: Mapping[str, PhotoState],
+        states: Mapping[str, FileState],
         flashes: Flashes | None = None,
         contrasts: Contrasts | None = None,
     ) -> None:
@@ -50,9 +55,9 @@ class Facts:
         self._states = states
         self.states = [self.state_of(photo) for photo in plan.table.photos]
 
-    def state_of(self, photo: Photo) -> PhotoState:
-        """Return what the disk says of a photo of the set; one that is not named is there."""
-        return self._states.get(photo.id, PhotoState.PRESENT)
+    def state_of(self, file: Photo | SoundFile) -> FileState:
+        """Return what the disk says of a file of the set; one that is not named is there."""
+        return self._states.get(file.id, FileState.PRESENT)
 
     def once(self, measure: Callable[["Facts"], FloatArray]) -> FloatArray:
         """Return ``measure`` of these facts, which is taken once: for all rows, and again for the sentence of each."""
@@ -80,7 +85,7 @@ class Facts:
         worst = self.required_shares.min(axis=1, initial=1.0)
         return np.where(worst < FULLY_VISIBLE - EQUAL, 1 - worst, 0.0)
 
-    def in_state(self, state: PhotoState) -> FloatArray:
+    def in_state(self, state: FileState) -> FloatArray:
         """Return 1.0 (M,) where a photo is in a state."""
         return np.array([one is state for one in self.states], float)
 

@@ -30,7 +30,7 @@ class Finding(NamedTuple):
 
     of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs :
     all in which it is so; at_joint : whether it is about the joint after the slide; words_id : of the words that it is
-    about, "" for none.
+    about, sound_id : of the sound, "" for none.
     """
 
     slide: int
@@ -46,6 +46,7 @@ class Finding(NamedTuple):
     outputs: tuple[str, ...] = ()
     at_joint: bool = False
     words_id: str = ""
+    sound_id: str = ""
 
     @property
     def noted_only(self) -> bool:

@@ -10,6 +10,7 @@ from jaunty_frame.show.checks import (
     damaged_photo,
     hairline,
     keep_area_cut,
+    lost_sound,
     lying_photo,
     many_kinds,
     missing_photo,
@@ -30,11 +31,12 @@ from jaunty_frame.show.checks import (
     words_too_short,
 )
 from jaunty_frame.show.checks import flashes as flashes_check
-from jaunty_frame.show.findings.check import Check, Told, WordsCheck
-from jaunty_frame.show.findings.facts import Contrasts, Facts, PhotoState
+from jaunty_frame.show.findings.check import Check, SoundCheck, Told, WordsCheck
+from jaunty_frame.show.findings.facts import Contrasts, Facts, FileState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.soundtrack import sample_at, sound_plan
 from jaunty_frame.show.planning.words import all_words
 
 CHECKS: list[Check] = [
@@ -72,9 +74,12 @@ WORDS_CHECKS: list[WordsCheck] = [
 ]
 
 
+SOUND_CHECKS: list[SoundCheck] = [lost_sound.CHECK]
+
+
 def output_findings(
     plan: Plan,
-    states: Mapping[str, PhotoState],
+    states: Mapping[str, FileState],
     flashes: Flashes | None = None,
     contrasts: Contrasts | None = None,
 ) -> list[Finding]:
@@ -133,7 +138,7 @@ def _finding(facts: Facts, check: Check, row: int) -> Finding:
 def all_findings(
     project: Project,
     plans: Mapping[str, Plan],
-    states: Mapping[str, PhotoState],
+    states: Mapping[str, FileState],
     flashes: Mapping[str, Flashes] | None = None,
     contrasts: Mapping[str, Contrasts] | None = None,
 ) -> list[Finding]:
@@ -150,8 +155,41 @@ def all_findings(
         for output_id, plan in plans.items()
         for one in output_findings(plan, states, seen.get(output_id), read.get(output_id))
     ]
-    merged = [finding for finding in found if not finding.of_photo] + _told_once(found)
+    merged = [finding for finding in found if not finding.of_photo] + _told_once(found) + _about_sounds(plans, states)
     return sorted(merged, key=lambda finding: (-finding.severity, finding.slide, order[finding.output]))
+
+
+def _about_sounds(plans: Mapping[str, Plan], states: Mapping[str, FileState]) -> list[Finding]:
+    """Return what there is to say of sounds, each thing once, at the first slide during which the sound is heard."""
+    found: dict[tuple[str, str], Finding] = {}
+    for output_id, plan in plans.items():
+        facts = Facts(plan, states)
+        for heard in sound_plan(plan).heard if plan.soundtrack.sounds else ():
+            for check in SOUND_CHECKS:
+                told, key = check.tell(facts, heard), (check.kind, heard.sound.id)
+                if told is None:
+                    continue
+                if (known := found.get(key)) is not None:
+                    found[key] = known._replace(outputs=tuple(dict.fromkeys((*known.outputs, output_id))))
+                    continue
+                k = max(
+                    (k for k in plan.shown if sample_at(plan, plan.schedule.first[k]) <= heard.placed.first),
+                    default=plan.shown[0],
+                )
+                found[key] = Finding(
+                    slide=k + 1,
+                    slide_id=plan.slides[k].id,
+                    photo_id="",
+                    output=output_id,
+                    kind=check.kind,
+                    severity=told.severity,
+                    amount=round(float(told.amount), 4),
+                    sentence=f"Slide {k + 1}: {told.sentence}",
+                    remedy=told.remedy,
+                    outputs=(output_id,),
+                    sound_id=heard.sound.id,
+                )
+    return list(found.values())
 
 
 def _told_once(found: Sequence[Finding]) -> list[Finding]:

@@ -12,6 +12,7 @@ from jaunty_frame.document.edits.framings import drop_framings
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.photos import remove_photos, turn_photos
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
+from jaunty_frame.document.edits.sounds import remove_sound
 from jaunty_frame.document.edits.words import set_words, set_words_in_output
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import project_settings
@@ -117,5 +118,6 @@ TURN_UPRIGHT = Remedy("turn-upright", "Turn it upright", _turned_upright)
 SLOWER = Remedy("slower", "Give it more time", _slower)
 ANOTHER_MOVE = Remedy("another-move", "Let it vary", _another_move)
 REMOVE_SLIDE = Remedy("remove-slide", "Remove slide", _remove_with_photo)
+REMOVE_SOUND = Remedy("remove-sound", "Remove sound", lambda project, finding: remove_sound(finding.sound_id))
 # The importer looks again; that is no edit.
 FIND_AGAIN = Remedy("find-again", "Find keep areas again", lambda project, finding: None)
