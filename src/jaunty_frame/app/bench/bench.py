@@ -3,7 +3,7 @@
 from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QKeyEvent
+from PySide6.QtGui import QHideEvent, QKeyEvent
 from PySide6.QtWidgets import (
     QBoxLayout,
     QCheckBox,
@@ -21,6 +21,7 @@ from jaunty_frame.app.bench.canvas_shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.page_list import PAGES
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.slide_player import SlidePlayer
 from jaunty_frame.app.bench.time_line import TimeLine
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
@@ -96,6 +97,7 @@ class Bench(QWidget):
         self.scrub.moved.connect(self._move_instant)
         self.scrub.settled.connect(self.cell.end_gesture)
         self.instant = quiet_label("")
+        self.player = SlidePlayer(self._desk, self.cell, self.scrub, self)
         self.zones = QCheckBox("Zones")
         self.zones.setChecked(True)
         self.zones.toggled.connect(self._show_zones)
@@ -131,7 +133,7 @@ class Bench(QWidget):
         seen = QVBoxLayout()
         seen.setSpacing(4)
         seen.addWidget(self.frame_view, 1)
-        seen.addWidget(row_of(self.instant, self.zones))
+        seen.addWidget(row_of(self.instant, self.player.button, self.zones))
         seen.addWidget(self.scrub)
         self._side, self._lower = side, QBoxLayout(QBoxLayout.Direction.LeftToRight)
         self._lower.setSpacing(14)
@@ -221,6 +223,7 @@ class Bench(QWidget):
     def show_document(self) -> None:
         """Show the current cell as the document has it; the only place that writes to the widgets."""
         cell = self.cell
+        self.player.stop()
         self.setEnabled(cell.exists)
         self.body.setVisible(cell.exists)
         if not cell.exists:
@@ -345,8 +348,14 @@ class Bench(QWidget):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_B and self.cell.has_photo:
             self._show_without_correction(True)
+        elif event.key() == Qt.Key.Key_Space:
+            self.player.play_or_stop()
         else:
             super().keyPressEvent(event)
+
+    def hideEvent(self, event: QHideEvent) -> None:
+        super().hideEvent(event)
+        self.player.stop()
 
     def keyReleaseEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_B and not event.isAutoRepeat() and self._without_correction:

@@ -17,6 +17,7 @@ from jaunty_frame.app.widgets.level_meter import LevelMeter
 from jaunty_frame.app.widgets.wave_trimmer import WaveTrimmer
 from jaunty_frame.document.edits.seconds import change_at
 from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.sounds.count_in import CountIn
 from jaunty_frame.media.sounds.devices import Microphone, microphone_names, microphone_of, speaker
 from jaunty_frame.media.sounds.playing import Player
 from jaunty_frame.media.sounds.recording import Take
@@ -26,6 +27,8 @@ _SAID = "Recording begins after a count of three, with the slide that is worked 
 _TICK_MS = 40
 _COUNT_MS = 1000
 _COUNT = 3
+_ALONE_PX, _WITH_TAKES_PX = 400, 200
+"""How high the picture is."""
 
 
 class Recorded:
@@ -46,6 +49,7 @@ class RecordPanel(SidePanel):
         self.takes: list[Recorded] = []
         self._take: Take | None = None
         self._count = 0
+        self._count_in = CountIn(speaker)
         self._slides: list[str] = []
         self._nexts: list[float] = []
         self._slide_from = 0.0
@@ -66,7 +70,7 @@ class RecordPanel(SidePanel):
         self.device.addItems(microphone_names())
         self.meter = LevelMeter("Level of the microphone")
         self.frame_view = FrameView(self.session, self.desk.images)
-        self.frame_view.setMinimumHeight(190)
+        self.frame_view.zones_shown = False
         self.script = QLabel()
         self.script.setWordWrap(True)
         self.script.setProperty("role", "heading")
@@ -126,6 +130,7 @@ class RecordPanel(SidePanel):
             slide_id, output_id = self.desk.cells.chosen_place()
             self._show_slide(slide_id, output_id, 0.0)
         has_takes = bool(self.takes) and self._take is None
+        self.frame_view.setMinimumHeight(_WITH_TAKES_PX if has_takes else _ALONE_PX)
         self.which.set_options([(k, f"Take {k + 1}") for k in range(len(self.takes))])
         for widget in (self.which, self.trimmer, self.use, self.drop):
             widget.setVisible(has_takes)
@@ -185,6 +190,7 @@ class RecordPanel(SidePanel):
         self._say("")
         self._count = _COUNT
         self._show_count()
+        self._count_in.play(_COUNT)
         self._counting.start()
         self._tick.start()
         self.show_document()
@@ -198,6 +204,7 @@ class RecordPanel(SidePanel):
         if self._count or self._take is None:
             return
         self._counting.stop()
+        self._count_in.stop()
         self._take.keep()
         self._clock.start()
         if self.with_sound.isVisible() and self.with_sound.isChecked():
@@ -242,6 +249,7 @@ class RecordPanel(SidePanel):
         take, self._take = self._take, None
         self._tick.stop()
         self._counting.stop()
+        self._count_in.stop()
         self._count = 0
         if self._player is not None:
             self._player.stop()

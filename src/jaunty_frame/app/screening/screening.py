@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSize
 from jaunty_frame.app.pictures.painting import image_of
 from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.screening.show_sound import ShowSound
+from jaunty_frame.app.project.show_sound import ShowSound
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.painting.surface import Coding, new_surface

@@ -122,7 +122,7 @@ class CellPainter:
             x = place.x() + 11
             number = f"{row + 1}", text_font(12, QFont.Weight.DemiBold), 15
             two = self.measures.picture_height >= _TWO_LINES_PX
-            lines = [number, (seconds, text_font(11), 14)] if two else [number]
+            lines = [number, (seconds.replace(".0 s", " s"), text_font(11), 14)] if two else [number]
             y += (self.measures.picture_height - sum(high for *_, high in lines)) // 2
         for text, font, high in lines:
             painter.setFont(font)

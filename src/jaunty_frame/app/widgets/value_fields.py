@@ -5,7 +5,7 @@ from fractions import Fraction
 from typing import Any
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QCheckBox, QGridLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QLabel, QWidget
 
 from jaunty_frame.app.widgets.amount_field import AmountField
 from jaunty_frame.app.widgets.choice import Choice
@@ -103,6 +103,11 @@ class ValueFields(QWidget):
     def _lay_out(self) -> None:
         for row in self._rows:
             self._layout.removeWidget(row)
+        names = [label for row in self._rows if (label := row.findChild(QLabel)) is not None and row.layout()]
+        if self._columns == 1 and names:
+            widest = max(label.sizeHint().width() for label in names)
+            for label in names:
+                label.setMinimumWidth(max(widest, label.minimumWidth()))
         at = 0
         for kind, row in zip(self._types, self._rows, strict=True):
             wide = self._columns if kind in _WIDE and not _is_short(row) else 1

@@ -34,7 +34,9 @@ class Player:
         self.muted = False
         self.failure = ""
         self._start = 0
-        self._ready: list[Samples] = []
+        self._ready: list[tuple[int, Samples]] = []
+        """Parts that were made, each from which sample of the show."""
+        self._wanted = 0
         self._lock = threading.Condition()
         self._stopped = True
         self._thread: threading.Thread | None = None
@@ -42,7 +44,7 @@ class Player:
     def start(self, sample: int) -> None:
         """Play from ``sample`` on; what it plays now stops. SoundError where the device cannot be used."""
         self.stop()
-        self._start, self._ready, self._stopped = sample, [], False
+        self._start, self._ready, self._stopped, self._wanted = sample, [], False, sample
         self._thread = threading.Thread(target=self._make, args=(sample,), name="player", daemon=True)
         self._thread.start()
         self._speaker.start(self._fill)
@@ -78,7 +80,7 @@ class Player:
                     part[:_EDGE] *= np.linspace(0, 1, min(_EDGE, count), dtype=np.float32)[:, None]
                     is_first = False
                 with self._lock:
-                    self._ready.append(part)
+                    self._ready.append((first, part))
                     self._lock.notify_all()
                 first += count
         except JauntyError as error:
@@ -87,19 +89,18 @@ class Player:
             sources.close()
 
     def _fill(self, count: int) -> Samples:
-        """Return what is heard next; what is not ready is silence, and time goes on."""
+        """Return what is heard next; what is not ready is silence, and time goes on: what comes too late is dropped."""
         found = np.zeros((count, 2), np.float32)
-        filled = 0
         with self._lock:
-            while filled < count and self._ready:
-                part = self._ready[0]
-                taken = min(count - filled, len(part))
-                found[filled : filled + taken] = part[:taken]
-                filled += taken
-                if taken < len(part):
-                    self._ready[0] = part[taken:]
-                else:
-                    self._ready.pop(0)
+            first, self._wanted = self._wanted, self._wanted + count
+            while self._ready and self._ready[0][0] + len(self._ready[0][1]) <= first:
+                self._ready.pop(0)
+            for start, part in self._ready:
+                low, high = max(start, first), min(start + len(part), first + count)
+                if low < high:
+                    found[low - first : high - first] = part[low - start : high - start]
+            while self._ready and self._ready[0][0] + len(self._ready[0][1]) <= self._wanted:
+                self._ready.pop(0)
             self._lock.notify_all()
         volume = 0.0 if self.muted else self.volume
         return found if volume == 1.0 else found * np.float32(volume)

@@ -1,4 +1,4 @@
-"""The sound of a screening. Where it plays, its clock leads and the pictures follow."""
+"""The sound of a show that is played. Where it plays, its clock leads and the pictures follow."""
 
 from collections.abc import Callable
 from typing import TYPE_CHECKING
@@ -47,6 +47,9 @@ class ShowSound:
     @property
     def is_heard(self) -> bool:
         return self._player is not None
+
+    def is_about(self, plan: Plan) -> bool:
+        return self._plan is plan
 
     def show_plan(self, plan: Plan | None) -> None:
         """Be about a show from now on; None ends all sound."""
