@@ -297,7 +297,7 @@ class TheBench(SoundCase):
         self.speaker.play(RATE)
         self.wait_until(lambda: not self.player.is_playing)
         self.assertEqual(self.window.bench.scrub.value(), 1000)
-        self.assertEqual(self.player.button.text(), "Play slide")
+        self.assertEqual(self.player.button.text(), "Play")
         self.assertIsNone(self.speaker.fill)
 
     def test_it_plays_silently_without_a_device_and_stops_when_another_cell_is_chosen(self):

@@ -336,7 +336,7 @@ class Bench(QWidget):
             return
         progress = self.scrub.share
         seconds = self.cell.settings.seconds
-        self.instant.setText(f"At {clock_text(progress * float(seconds))} of {clock_text(seconds)}")
+        self.instant.setText(f"{clock_text(progress * float(seconds))} of {clock_text(seconds)}")
         for page in self._pages_about():
             page.show_at(progress)
         self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self._without_correction)

@@ -28,6 +28,7 @@ class SlidePlayer(QObject):
         self._timer.timeout.connect(self._tick)
         self._moves = False
         time_line.valueChanged.connect(self._on_moved)
+        self.button.setToolTip("Play this slide with its sound (Space)")
         self._show()
 
     @property
@@ -100,4 +101,4 @@ class SlidePlayer(QObject):
             self.sound.scrub(plan.schedule.first[k] + self._frame)
 
     def _show(self) -> None:
-        self.button.setText("Stop" if self.is_playing else "Play slide")
+        self.button.setText("Stop" if self.is_playing else "Play")

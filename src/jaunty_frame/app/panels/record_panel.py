@@ -73,7 +73,7 @@ class RecordPanel(SidePanel):
         self.frame_view.zones_shown = False
         self.script = QLabel()
         self.script.setWordWrap(True)
-        self.script.setProperty("role", "heading")
+        self.script.setProperty("role", "script")
         self.script.setAccessibleName("What is to be said")
         self.state = QLabel()
         self.state.setProperty("role", "part")

@@ -186,6 +186,7 @@ def _style_sheet(c: Colours) -> str:
     QLineEdit[role="title"]:hover {{ border-color: {c.hairline}; }}
     QLineEdit[role="title"]:focus {{ background: {c.field}; border: 2px solid {c.accent}; }}
     QLabel[role="heading"] {{ font-size: 15px; font-weight: 600; }}
+    QLabel[role="script"] {{ font-size: 22px; font-weight: 600; }}
     QLabel[role="quiet"] {{ color: {c.quiet}; }}
     QLabel[role="part"] {{ font-weight: 600; padding-top: 8px; }}
     QListWidget, QTreeWidget {{ background: {c.field}; border: 1px solid {c.hairline}; border-radius: 5px; }}
