@@ -4,7 +4,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, looks, memory, speed, stalls, start, steadiness, transitions, words
+from bench import export_ratio, framing, looks, memory, sound, speed, stalls, start, steadiness, transitions, words
 
 FIGURES = {
     "framing": framing.run,
@@ -12,6 +12,7 @@ FIGURES = {
     "transitions": transitions.run,
     "looks": looks.run,
     "words": words.run,
+    "sound": sound.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,
     "import": speed.run_import,

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from scipy.signal import resample
 
 from jaunty_frame.core.sound.levels import RATE, decibels, fade_gains, ratio, stereo
-from jaunty_frame.core.sound.limiting import MARGIN, limiting_gains
-from jaunty_frame.core.sound.loudness import SILENT, LoudnessMeter, loudness, true_peak_db
+from jaunty_frame.core.sound.limiting import gains_at, limiting_curve, step_peaks
+from jaunty_frame.core.sound.loudness import SILENT, LoudnessMeter, loudness, oversampled_peaks, true_peak_db
 
 
 def sine(hertz: float, seconds: float, level_db: float = 0.0, phase: float = 0.0) -> np.ndarray:
@@ -85,28 +85,43 @@ class TruePeaks(unittest.TestCase):
         self.assertAlmostEqual(decibels(float(np.abs(tone).max())), -3.01, delta=0.05)
         self.assertAlmostEqual(true_peak_db(both(tone)), 0.0, delta=0.1)
 
+    def limited(self, sound, ceiling):
+        curve = limiting_curve(step_peaks(oversampled_peaks(sound)), ceiling)
+        return None if curve is None else gains_at(curve, 0, len(sound))
+
     def test_limited_sound_keeps_below_its_ceiling(self):
         rng = np.random.default_rng(4)
         for name, sound in (
             ("noise", rng.normal(size=(RATE, 2)) * 0.7),
             ("clicks", np.where(rng.random((RATE, 2)) > 0.999, 2.5, 0.01)),
             ("tone", both(sine(11_000, 1.0, 4.0, 0.7))),
+            ("one click", np.where(np.arange(RATE)[:, None] == 20_000, 3.0, 0.01) * np.ones((1, 2))),
         ):
             with self.subTest(sound=name):
                 sound = sound.astype(np.float32)
-                gains = limiting_gains(sound, ratio(-1.0))
+                gains = self.limited(sound, ratio(-1.0))
                 self.assertLessEqual(true_peak_db(sound * gains[:, None]), -1.0)
                 # No step of the gain is a click.
                 self.assertLess(float(np.abs(np.diff(gains)).max()), 0.004)
 
     def test_soft_sound_is_left_alone(self):
-        self.assertIsNone(limiting_gains(both(sine(440, 0.5, -6)), ratio(-1.0)))
+        self.assertIsNone(self.limited(both(sine(440, 0.5, -6)), ratio(-1.0)))
 
-    def test_parts_are_limited_as_the_whole_is(self):
-        sound = (np.random.default_rng(5).normal(size=(RATE, 2)) * 0.6).astype(np.float32)
-        whole, at = limiting_gains(sound, 0.9), RATE // 3
-        part = limiting_gains(sound[at - MARGIN : at + 4000 + MARGIN], 0.9)
-        np.testing.assert_allclose(part[MARGIN : MARGIN + 4000], whole[at : at + 4000], atol=1e-5)
+    def test_gains_of_parts_are_those_of_the_whole(self):
+        curve = np.random.default_rng(5).random(1000).astype(np.float32)
+        whole = gains_at(curve, 0, RATE)
+        for first, count in ((0, 100), (12_345, 4000), (RATE - 77, 77)):
+            np.testing.assert_allclose(gains_at(curve, first, count), whole[first : first + count], atol=1e-4)
+
+    def test_loudness_after_limiting_is_known_beforehand(self):
+        rng = np.random.default_rng(6)
+        sound = (rng.normal(size=(10 * RATE, 2)) * np.repeat(rng.random(100), RATE // 10)[:, None]).astype(np.float32)
+        meter = LoudnessMeter()
+        meter.add(sound)
+        curve = limiting_curve(step_peaks(oversampled_peaks(sound)), 0.8)
+        self.assertLess(curve.min(), 0.4)
+        limited = sound * gains_at(curve, 0, len(sound))[:, None]
+        self.assertAlmostEqual(meter.integrated(curve), loudness(limited), delta=0.01)
 
 
 class Levels(unittest.TestCase):

@@ -8,6 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 RATE = 48_000
+STEP = RATE // 1000
+"""A millisecond: what peaks and powers are kept of."""
 Samples = NDArray[np.float32]
 Curve = NDArray[np.float32]
 SILENCE_DB = -60.0

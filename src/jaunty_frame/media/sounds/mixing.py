@@ -7,13 +7,21 @@ import contextlib
 import tempfile
 from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import BinaryIO, NamedTuple
+from typing import Any, BinaryIO, NamedTuple
 
 import numpy as np
 
-from jaunty_frame.core.sound.levels import RATE, Samples, decibels, ratio
-from jaunty_frame.core.sound.limiting import MARGIN, limiting_gains
-from jaunty_frame.core.sound.loudness import SILENT, LoudnessMeter, true_peak
+from jaunty_frame.core.sound.levels import RATE, STEP, Curve, Samples, decibels, ratio
+from jaunty_frame.core.sound.limiting import gains_at, limiting_curve, step_peaks
+from jaunty_frame.core.sound.loudness import (
+    LEAP,
+    SILENT,
+    TAPS,
+    LoudnessMeter,
+    magnitudes,
+    oversampled_peaks,
+    true_peak,
+)
 from jaunty_frame.core.sound.mixing import Read, mixed
 from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.errors import Cancelled, SoundError, shown_name
@@ -28,9 +36,10 @@ _CODED_ROOM_DB = 0.7
 """What coding may add to a peak."""
 _PART = 4 * RATE
 _MOST_GAIN_DB = 40.0
-_NEAR_LU = 0.1
-_ROUNDS = 3
-_IN_MEMORY = 48_000_000
+_NEAR_LU = 0.01
+_MOST_MADE_UP_DB = 3.0
+"""Of what limiting takes off: more would press music flat."""
+_IN_MEMORY = 4_000_000
 
 Progress = Callable[[int, int], None]
 
@@ -106,9 +115,9 @@ def mixed_show(
     """Give the mix of a show, as long as the show to the sample. SoundError, Cancelled."""
     try:
         with tempfile.SpooledTemporaryFile(_IN_MEMORY) as raw, tempfile.SpooledTemporaryFile(_IN_MEMORY) as final:
-            lufs, peak = _sum(plan, folder, cache, raw, progress, cancelled)
-            gain = 0.0 if lufs <= SILENT else min(plan.target_lufs - lufs, _MOST_GAIN_DB)
-            measured = _finish(raw, final, plan.samples, gain, peak, plan.target_lufs, cancelled)
+            mixer = _Mixer(plan, raw, cancelled)
+            mixer.add_up(MixSources(plan, folder, cache), progress)
+            measured = mixer.finish(final)
             mix = Mix(final, plan.samples, measured)  # type: ignore[arg-type]
             progress(plan.samples, plan.samples)
             yield mix
@@ -116,56 +125,81 @@ def mixed_show(
         raise SoundError(f"The sound cannot be mixed in {tempfile.gettempdir()}: {error.strerror}.") from error
 
 
-def _sum(
-    plan: SoundPlan, folder: Path, cache: PeakCache, raw: object, progress: Progress, cancelled: Callable[[], bool]
-) -> tuple[float, float]:
-    meter, sources, peak = LoudnessMeter(), MixSources(plan, folder, cache), 0.0
-    try:
-        for first in range(0, plan.samples, _PART):
-            if cancelled():
-                raise Cancelled("The mix was stopped; nothing was written.")
-            part = sources.part(first, min(_PART, plan.samples - first))
-            meter.add(part)
-            peak = max(peak, float(np.abs(part).max(initial=0.0)))
-            raw.write(part.tobytes())  # type: ignore[attr-defined]
-            progress(first, plan.samples)
-    finally:
-        sources.close()
-    return meter.integrated(), peak
+class _Mixer:
+    """Adds up once; what loudness and limits need is kept of every millisecond, so that they are solved without the
+    samples. raw : the sum as it is before them."""
 
+    def __init__(self, plan: SoundPlan, raw: Any, cancelled: Callable[[], bool]) -> None:
+        self._plan, self._raw, self._cancelled = plan, raw, cancelled
+        self._meter = LoudnessMeter()
+        self._peaks = np.zeros(0, np.float32)
 
-def _finish(
-    raw: object, final: object, samples: int, gain_db: float, peak: float, target: float, cancelled: Callable[[], bool]
-) -> Measured:
-    """Write the mix with its loudness and limited; what limiting takes off is made up for."""
-    ceiling = ratio(CEILING_DBTP - _CODED_ROOM_DB)
-    found = Measured(SILENT, -200.0)
-    for _ in range(_ROUNDS):
-        final.seek(0)  # type: ignore[attr-defined]
-        meter, highest = LoudnessMeter(), 0.0
-        gain = np.float32(ratio(gain_db))
-        limits = peak * float(gain) > 0.5 * ceiling
-        for first in range(0, samples, _PART):
-            if cancelled():
+    def _parts(self) -> Iterator[tuple[int, int]]:
+        """Return where parts begin, and their lengths."""
+        for first in range(0, self._plan.samples, _PART):
+            if self._cancelled():
                 raise Cancelled("The mix was stopped; nothing was written.")
-            count, before = min(_PART, samples - first), min(MARGIN, first)
-            part = _read(raw, samples, first - before, before + count + MARGIN) * gain
-            gains = limiting_gains(part, ceiling) if limits else None
-            part = part[before : before + count]
-            if gains is not None:
-                part = part * gains[before : before + count, None]
-            meter.add(part)
+            yield first, min(_PART, self._plan.samples - first)
+
+    def add_up(self, sources: MixSources, progress: Progress) -> None:
+        peaks = []
+        try:
+            for first, count in self._parts():
+                part = sources.part(first, count)
+                self._meter.add(part)
+                peaks.append(step_peaks(magnitudes(part)))
+                _write(self._raw, part)
+                progress(first, self._plan.samples)
+        finally:
+            sources.close()
+        self._peaks = np.concatenate(peaks) if peaks else self._peaks
+
+    def finish(self, final: Any) -> Measured:
+        """Write the mix at its loudness, limited."""
+        lufs, curve, gain = self._solved()
+        highest = 0.0
+        for first, count in self._parts():
+            part = _read(self._raw, self._plan.samples, first, count) * gain
+            if curve is not None:
+                part *= gains_at(curve, first, count)[:, None]
             highest = true_peak(part, highest)
-            final.write(part.tobytes())  # type: ignore[attr-defined]
-        found = Measured(meter.integrated(), decibels(highest))
-        short = target - found.lufs
-        if found.lufs <= SILENT or abs(short) < _NEAR_LU or gain_db + short > _MOST_GAIN_DB:
-            break
-        gain_db += short
-    return found
+            _write(final, part)
+        return Measured(lufs, decibels(highest))
+
+    def _solved(self) -> tuple[float, Curve | None, np.float32]:
+        """Return the loudness that is reached, the gains of limiting, and the gain; what limiting takes off is made up
+        for."""
+        lufs, ceiling = self._meter.integrated(), ratio(CEILING_DBTP - _CODED_ROOM_DB)
+        if lufs <= SILENT:
+            return SILENT, None, np.float32(1.0)
+        gain_db = min(self._plan.target_lufs - lufs, _MOST_GAIN_DB)
+        most_db = gain_db + _MOST_MADE_UP_DB
+        self._look_between_samples(ceiling / ratio(most_db))
+        while True:
+            curve = limiting_curve(self._peaks * np.float32(ratio(gain_db)), ceiling)
+            reached = self._meter.integrated(curve) + gain_db
+            more = min(self._plan.target_lufs - reached, most_db - gain_db)
+            if curve is None or more < _NEAR_LU:
+                return reached, curve, np.float32(ratio(gain_db))
+            gain_db += more
+
+    def _look_between_samples(self, ceiling: float) -> None:
+        """Find true peaks wherever they might exceed ``ceiling``."""
+        for first, count in self._parts():
+            steps = slice(first // STEP, -(-(first + count) // STEP))
+            if float(self._peaks[steps].max()) > LEAP * ceiling:
+                before = min(TAPS, first)
+                part = _read(self._raw, self._plan.samples, first - before, before + count + TAPS)
+                found = oversampled_peaks(part, ceiling)[before : before + count]
+                self._peaks[steps] = step_peaks(found)
 
 
-def _read(file: object, samples: int, first: int, count: int) -> Samples:
+def _write(file: Any, samples: Samples) -> None:
+    file.write(np.ascontiguousarray(samples).data)
+
+
+def _read(file: Any, samples: int, first: int, count: int) -> Samples:
+    """Return samples ``first`` to ``first + count`` of a file that has ``samples``; fewer at its end."""
     low, high = max(first, 0), min(first + count, samples)
-    file.seek(low * 8)  # type: ignore[attr-defined]
-    return np.frombuffer(file.read(max(high - low, 0) * 8), np.float32).reshape(-1, 2)  # type: ignore[attr-defined]
+    file.seek(low * 8)
+    return np.frombuffer(file.read(max(high - low, 0) * 8), np.float32).reshape(-1, 2)

@@ -1,0 +1,164 @@
+"""Sound: how fast a full soundtrack is mixed, what it adds to an export, how soon a song's wave and beats are known."""
+
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from contextlib import nullcontext
+from fractions import Fraction
+from pathlib import Path
+
+import av
+import numpy as np
+
+from bench.export_ratio import against_encoding
+from bench.subjects import RUNS, photo_record, project_of, report, seconds_of, write_photos
+from jaunty_frame.core.music.composing import composed
+from jaunty_frame.core.sound.beats import beats_of, decimated, mel_spectrum
+from jaunty_frame.core.sound.levels import RATE, Samples
+from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.sounds import add_sound
+from jaunty_frame.document.model import HouseRules, Project
+from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.sound import SoundKind
+from jaunty_frame.document.transitions.cut import Cut
+from jaunty_frame.media.export.export import export_show
+from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import save_project
+from jaunty_frame.media.shelf.pieces import PIECES
+from jaunty_frame.media.sounds.flac import write_flac
+from jaunty_frame.media.sounds.listening import look_at_sound
+from jaunty_frame.media.sounds.mixing import mixed_show
+from jaunty_frame.media.sounds.peaks import PeakCache, wave_of
+from jaunty_frame.media.sounds.reading import SoundReader
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.planner import plan_output
+from jaunty_frame.show.planning.soundtrack import sound_plan
+from jaunty_frame.standins.voice import spoken
+
+_RUNS = 3
+_SONG_SECONDS = 240
+_SLIDES, _SECONDS, _BOUND = 60, Fraction(5), 10
+# One core, as many as the figure speaks of; the kernel's mark of this program's own memory.
+_MIX_OUTPUTS = (("wide", "-23 LUFS"), ("square", "-14 LUFS, limited"))
+_MIX = """
+import os, sys, time
+os.sched_setaffinity(0, [0])
+from pathlib import Path
+from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.media.sounds.mix_file import write_mix
+from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.show.planning.planner import plan_output
+from jaunty_frame.show.planning.soundtrack import sound_plan
+path = Path(sys.argv[1])
+heard = sound_plan(plan_output(load_project(path), sys.argv[2]))
+start = time.perf_counter()
+write_mix(heard, path.parent, PeakCache(path.parent / "peaks"), path.parent / "mix.wav")
+passed = time.perf_counter() - start
+peak = next(line for line in open("/proc/self/status") if line.startswith("VmHWM")).split()[1]
+print(passed, heard.samples / 48000, peak)
+"""
+
+
+def run(folder: Path) -> None:
+    song = _song(folder)
+    _report_listening(song, folder)
+    _report_mix(song, folder)
+    _report_export(song, folder)
+
+
+def _song(folder: Path) -> Path:
+    """Return four minutes of music as MP3."""
+    piece = composed(PIECES[0])
+    samples = np.tile(piece, (-(-_SONG_SECONDS * RATE // len(piece)), 1))[: _SONG_SECONDS * RATE]
+    path = folder / "song.mp3"
+    with av.open(str(path), "w") as container:
+        stream = container.add_stream("libmp3lame", rate=RATE, layout="stereo")
+        stream.bit_rate = 192_000
+        for first in range(0, len(samples), 1152):
+            planes = np.ascontiguousarray(samples[first : first + 1152].T)
+            frame = av.AudioFrame.from_ndarray(planes, "fltp", "stereo")
+            frame.sample_rate = RATE
+            container.mux(stream.encode(frame))
+        container.mux(stream.encode(None))
+    return path
+
+
+def _report_listening(song: Path, folder: Path) -> None:
+    peaks = statistics.median(seconds_of(lambda: wave_of(song)) for _ in range(_RUNS))
+    report("wave of a 4 min MP3", f"{peaks:.2f} s", "<= 1.5 s")
+    reader = SoundReader(song)
+    low = np.concatenate([decimated(block) for block in reader.blocks()])
+    reader.close()
+    beats = statistics.median(seconds_of(lambda: beats_of(mel_spectrum(low))) for _ in range(_RUNS))
+    report("beats of 4 min", f"{beats:.2f} s", "<= 2 s")
+    cache = PeakCache(folder / "peaks")
+    whole = statistics.median(seconds_of(lambda: look_at_sound(song, folder, cache)) for _ in range(_RUNS))
+    report("all that is listened for in a 4 min MP3", f"{whole:.2f} s", "")
+
+
+def _show(song: Path, folder: Path) -> Project:
+    """Return a show of five minutes with music, ten ambiences and ten voices."""
+    cache = PeakCache(folder / "peaks")
+    photos = [photo_record(f"p{k}", 3000, 2000, ()) for k in range(_SLIDES)]
+    rules = HouseRules(seconds_moving=_SECONDS, seconds_held=_SECONDS, transition=Cut())
+    project = add_photos(photos).apply(
+        Project(outputs=tuple(output_from_text(name) for name, _ in _MIX_OUTPUTS), house_rules=rules)
+    )
+    project = add_sound(look_at_sound(song, folder, cache), "music").apply(project)
+    rng = np.random.default_rng(1)
+    for k in range(_BOUND):
+        noise = rng.standard_normal((20 * RATE, 2)).astype(np.float32) * 0.05
+        voice = spoken(f"This is number {k} of ten, and its glaze is copper red")
+        kinds: dict[SoundKind, Samples] = {"ambience": noise, "voice": voice}
+        for at, (kind, samples) in enumerate(kinds.items()):
+            path, slide = folder / f"{kind}-{k}.flac", project.slides[k * 6 + at].id
+            write_flac(samples, path, {})
+            project = add_sound(look_at_sound(path, folder, cache), kind, [slide]).apply(project)
+    return project
+
+
+def _report_mix(song: Path, folder: Path) -> None:
+    path = folder / "sound.jaunty"
+    save_project(_show(song, folder), path)
+    most = 0.0
+    for output, said in _MIX_OUTPUTS:
+        speeds = []
+        for _ in range(_RUNS):
+            command = [sys.executable, "-c", _MIX, str(path), output]
+            done = subprocess.run(command, check=True, capture_output=True, text=True)
+            seconds, length, peak = map(float, done.stdout.split())
+            speeds.append(length / seconds)
+            most = max(most, peak * 1024)
+        speed = statistics.median(speeds)
+        report(f"mix of 5 min, 21 sounds, one core, {said}", f"{speed:.0f} x real time", ">= 60")
+    report("peak memory of that program", f"{most / 1e6:.0f} MB", "<= 200 MB")
+
+
+def _report_export(song: Path, folder: Path) -> None:
+    """Time exports with and without sound in turn, by the processor's time and the least of each: what the machine
+    varies by is more than the difference."""
+    base = project_of(write_photos(folder, 2), folder, "wide", Fraction(4), Fraction(0))
+    cache = PeakCache(folder / "peaks")
+    silent = plan_output(base, "wide")
+    heard = plan_output(add_sound(look_at_sound(song, folder, cache), "music").apply(base), "wide")
+    ratio, _, _ = against_encoding(silent, folder, _RUNS)
+
+    def export(plan: Plan) -> None:
+        source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
+        with mixed_show(sound_plan(plan), folder, cache) if sound_plan(plan).heard else nullcontext() as mix:
+            export_show(plan, source, folder / "show.mp4", Quality.STANDARD, overwrite=True, sound=mix)
+
+    more = [(_work_of(lambda: export(heard)), _work_of(lambda: export(silent))) for _ in range(RUNS)]
+    share = (min(a for a, _ in more) / min(b for _, b in more) - 1) * ratio
+    report("export with sound, more than without", f"{share:+.3f} (after {ratio:.2f})", "<= +0.05")
+
+
+def _work_of(work: Callable[[], object]) -> float:
+    """Return the processor's seconds, of all cores."""
+    start = time.process_time()
+    work()
+    return time.process_time() - start
