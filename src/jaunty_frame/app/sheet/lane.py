@@ -117,8 +117,8 @@ class Lane:
         ink.setAlpha(_WAVE_ALPHA)
         painter.setPen(QPen(ink, 1))
         for y, height in enumerate(highest.tolist()):
-            # The root lets soft sounds be seen beside loud ones.
-            reach = min(height, 1.0) ** 0.5 * half
+            # Soft sounds are seen beside loud ones.
+            reach = min(height, 1.0) ** 0.7 * half
             painter.drawLine(QPointF(middle - reach, place.y() + y), QPointF(middle + reach, place.y() + y))
         if float(highest.max(initial=0.0)) > _TOO_LOUD:
             y = place.y() + int(highest.argmax())
