@@ -380,6 +380,26 @@ class TheLane(SoundCase):
         self.drag(viewport, top, top + QPointF(0, 15))
         self.assertGreater(self.sounds[0].begins, 0)
 
+    def test_an_ambience_that_is_repeated_is_seen_as_one(self):
+        self.bring("yard.wav", tone(0.5), "ambience", [slide.id for slide in self.project.slides[:2]])
+        parts = sound_plan(self.window.session.plans()[self.project.outputs[0].id]).heard
+        self.assertGreater(len(parts), 2)
+        viewport, lane = self.window.sheet.viewport(), self.window.sheet.lane_rect(0)
+        across = round(self.place_of("ambience").x())
+        edges = []
+        for y in range(lane.top(), lane.bottom()):
+            spot = self.window.sheet.hands.spot_at(QPoint(across, y))
+            if spot is not None and (spot.part != "body"):
+                edges.append((spot.part, y))
+        # Its beginning alone: where it goes back it is no end.
+        self.assertEqual({part for part, _ in edges}, {"start"})
+        self.assertLess(max(y for _, y in edges), lane.top() + 10)
+        shown = viewport.grab(lane).toImage()
+        lines = [
+            y for y in range(2, lane.height()) if min(shown.pixelColor(x, y).lightness() for x in range(51, 63)) > 200
+        ]
+        self.assertEqual(lines, [])  # none across it
+
     def test_a_sound_dropped_on_a_slide_is_its_ambience_and_elsewhere_music(self):
         yard = write_sound(self.folder / "yard.wav", tone(3))
         sheet = self.window.sheet

@@ -36,7 +36,8 @@ _BEATS = (3, 8)
 _WAVE = (10, 34)
 _STRIPS = {"music": (36, 50), "ambience": (50, 64), "voice": (64, 78), "clip": (64, 78)}
 _SHORT = {"music": "Music", "ambience": "Ambience", "voice": "Voice", "clip": "Clip"}
-_NAMED_PX = 50
+_NAMED_PX, _LEAST_NAMED_PX = 50, 12
+"""From how high on a block tells its name, from how high on its kind by a letter."""
 _NEAR_PX = 5
 _WAVE_ALPHA = 175
 _TOO_LOUD = 1.6
@@ -60,6 +61,10 @@ class Lane:
         self._starts: dict[int, tuple[int, int]] = {}
         self._wave: NDArray[np.float32] = np.zeros(0, np.float32)
         self._beats: list[float] = []
+        self._goes_on: set[tuple[Heard, str]] = set()
+        """Ends at which a sound that is repeated goes on: seen as one."""
+        self._ends: dict[Heard, int] = {}
+        """Where it ends in the end."""
         self._gain = 1.0
 
     @property
@@ -87,6 +92,15 @@ class Lane:
         known = {k: peaks for k, (file, _) in enumerate(heard.files) if (peaks := self._peaks_of(file)) is not None}
         self._wave = mix_wave(heard.placed, known, heard.ducking, heard.samples)
         self._beats = music_beats(plan)
+        self._goes_on, self._ends = set(), {}
+        after: dict[str, Heard] = {}
+        for one in sorted(heard.heard, key=lambda one: -one.placed.first):
+            later = after.get(one.sound.id)
+            self._ends[one] = one.placed.end
+            if later is not None and later.placed.first <= one.placed.end:
+                self._goes_on |= {(one, "end"), (later, "start")}
+                self._ends[one] = self._ends[later]
+            after[one.sound.id] = one
         self._gain = ratio(heard.target_lufs - estimated_lufs(heard))
 
     def paint(self, painter: QPainter, place: QRect, row: int) -> None:
@@ -102,9 +116,12 @@ class Lane:
             if times[0] <= beat * RATE < times[1]:
                 y = self._y(place, times, beat * RATE)
                 painter.drawLine(QPointF(place.x() + _BEATS[0], y), QPointF(place.x() + _BEATS[1], y))
-        for one in heard.heard:
-            if one.placed.first < times[1] and one.placed.end > times[0]:
-                self._paint_block(painter, place, times, one)
+        seen = [one for one in heard.heard if one.placed.first < times[1] and one.placed.end > times[0]]
+        for one in seen:
+            self._paint_block(painter, place, times, one)
+        for one in seen:
+            if one.placed.first >= times[0] and (one, "start") not in self._goes_on:
+                self._paint_name(painter, self._box(place, times, one, self._ends[one]), one)
         self._paint_wave(painter, place, times)
         painter.restore()
 
@@ -128,26 +145,29 @@ class Lane:
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "! loud")
 
     def _paint_block(self, painter: QPainter, place: QRect, times: tuple[int, int], one: Heard) -> None:
-        left, right = _STRIPS[one.sound.kind]
-        top = self._y(place, times, max(one.placed.first, times[0]))
-        bottom = self._y(place, times, min(one.placed.end, times[1]))
-        box = QRectF(place.x() + left, top, right - left - 1, max(bottom - top, 2.0))
+        box = self._box(place, times, one, one.placed.end)
         c = colours()
         is_lost = self._is_lost(one)
         painter.fillRect(box, QColor(c.surround if is_lost else c.surround_chosen))
         painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DotLine if is_lost else Qt.PenStyle.SolidLine))
         painter.drawLine(box.topLeft(), box.bottomLeft())
         painter.drawLine(box.topRight(), box.bottomRight())
-        begins, ends = one.placed.first >= times[0], one.placed.end <= times[1]
-        if begins:
+        if one.placed.first >= times[0] and (one, "start") not in self._goes_on:
             painter.drawLine(box.topLeft(), box.topRight())
-        if ends:
+        if one.placed.end <= times[1] and (one, "end") not in self._goes_on:
             painter.drawLine(box.bottomLeft(), box.bottomRight())
-        if begins and box.height() >= 12:
-            self._paint_name(painter, box, one)
+
+    def _box(self, place: QRect, times: tuple[int, int], one: Heard, end: int) -> QRectF:
+        """Return where a sound lies beside a row, if it ends at ``end``."""
+        left, right = _STRIPS[one.sound.kind]
+        top = self._y(place, times, max(one.placed.first, times[0]))
+        bottom = self._y(place, times, min(end, times[1]))
+        return QRectF(place.x() + left, top, right - left - 1, max(bottom - top, 2.0))
 
     def _paint_name(self, painter: QPainter, box: QRectF, one: Heard) -> None:
         """Write a sound's kind and name down its strip, as far as there is room."""
+        if box.height() < _LEAST_NAMED_PX:
+            return
         painter.save()
         painter.setClipRect(box)
         painter.translate(box.right(), box.y() + 2)
@@ -194,9 +214,10 @@ class Lane:
             inside = one.placed.first - near <= sample <= one.placed.end + near
             if not (left <= x - place.x() <= right and inside):
                 continue
-            if abs(sample - one.placed.first) <= near:
-                return Spot(one, "start", sample)
-            return Spot(one, "end" if abs(sample - one.placed.end) <= near else "body", sample)
+            for part, edge in (("start", one.placed.first), ("end", one.placed.end)):
+                if abs(sample - edge) <= near and (one, part) not in self._goes_on:
+                    return Spot(one, part, sample)
+            return Spot(one, "body", sample)
         return None
 
     def words(self, one: Heard) -> str:

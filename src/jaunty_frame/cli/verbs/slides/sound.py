@@ -97,6 +97,8 @@ def _add(
 ) -> None:
     file = look_at_sound(path, project.absolute().parent, PeakCache())
     _change(project, add_sound(file, kind, slides, **fields), dry_run)
+    beats = f", {file.tempo:.0f} beats a minute" if kind == "music" and file.tempo else ""
+    print(f"{file.name}: {clock_text(file.seconds)}{beats}.")
     if kind == "music" and file.begins and "begins" not in fields:
         start_at = clock_text(parse_fraction(str(file.begins)))
         print(f"It begins slowly, so the show starts with it at {start_at}; --start 0 takes it whole.")
