@@ -15,6 +15,7 @@ from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.document.edits.outputs import add_output, remove_output
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.outputs import PRESETS
+from jaunty_frame.document.sound import SOUND_KINDS
 
 _KEYS = (
     *(Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Return, Qt.Key.Key_Escape),
@@ -31,11 +32,11 @@ _NOT_TRIGGERED = ("quit", "new", "open", "save")
 
 
 class RandomUser:
-    """Works on ``window``; files : what may be imported; out : a folder for exports."""
+    """Works on ``window``; files : what may be imported; sounds : likewise; out : a folder for exports."""
 
-    def __init__(self, window: MainWindow, seed: int, files: list[Path], out: Path) -> None:
+    def __init__(self, window: MainWindow, seed: int, files: list[Path], sounds: list[Path], out: Path) -> None:
         self._window, self._random = window, random.Random(seed)
-        self._files, self._out = files, out
+        self._files, self._sounds, self._out = files, sounds, out
         self.steps: list[str] = []
         acts: tuple[tuple[int, Callable[[], object]], ...] = (
             (14, self.click_anywhere),
@@ -48,6 +49,8 @@ class RandomUser:
             (3, self.undo_and_redo),
             (1, self.change_the_outputs),
             (1, self.bring_in_photos),
+            (1, self.bring_in_a_sound),
+            (2, self.drag_on_the_lane),
             (1, self.export_a_little),
             (1, self.resize),
             (1, self.watch_the_show),
@@ -171,6 +174,26 @@ class RandomUser:
             session.apply(remove_output(self._random.choice(session.project.outputs).id))
         elif len(session.project.outputs) < 8:
             session.apply(add_output(self._random.choice(PRESETS)))
+
+    def bring_in_a_sound(self) -> None:
+        slides = [slide.id for slide in self._window.session.latest.slides]
+        kind = self._random.choice(SOUND_KINDS[:3])
+        chosen = self._random.sample(slides, min(len(slides), 2))
+        self._window.desk.sounds.bring_in([self._random.choice(self._sounds)], kind, [] if kind == "music" else chosen)
+
+    def drag_on_the_lane(self) -> None:
+        sheet = self._window.sheet
+        lane = sheet.lane_rect(0)
+        if not lane.isEmpty() and sheet.isVisible():
+            start = QPoint(lane.x() + self._random.randrange(lane.width()), self._random.randrange(sheet.height()))
+            QTest.mousePress(sheet.viewport(), Qt.MouseButton.LeftButton, self._random.choice(_MODIFIERS), start)
+            for _ in range(self._random.randrange(0, 5)):
+                moved = start + QPoint(self._random.randrange(-60, 60), self._random.randrange(-60, 60))
+                QTest.mouseMove(sheet.viewport(), moved)
+                QApplication.processEvents()
+            if self._random.random() < 0.3:
+                QTest.keyClick(sheet, Qt.Key.Key_Escape)
+            QTest.mouseRelease(sheet.viewport(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start)
 
     def bring_in_photos(self) -> None:
         if len(self._window.session.project.slides) < 60:

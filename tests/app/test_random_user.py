@@ -6,10 +6,13 @@ import os
 import time
 import unittest
 
+import numpy as np
+
 from tests.app.random_user import RandomUser
 from tests.app.watchdog import Watchdog
 from tests.app.window_case import WindowCase
 from tests.media.messy_folder import write_messy_folder
+from tests.media.sounds.sound_files import clicks, tone, write_sound
 
 SECONDS = float(os.environ.get("SOAK_SECONDS", "45"))
 SEED = int(os.environ.get("SOAK_SEED", "1"))
@@ -25,7 +28,13 @@ class Soak(WindowCase):
         messy.mkdir()
         write_messy_folder(messy)
         files = [path for path in messy.iterdir() if path.is_file()]
-        user = RandomUser(self.window, SEED, files, self.folder / "out")
+        sounds = [
+            write_sound(self.folder / "song.flac", clicks(30, np.arange(0.5, 29, 0.5))),
+            write_sound(self.folder / "yard.wav", tone(2)),
+            self.folder / "no.mp3",
+        ]
+        sounds[-1].write_bytes(b"no sound")
+        user = RandomUser(self.window, SEED, files, sounds, self.folder / "out")
         watchdog, said, before = Watchdog(), io.StringIO(), _memory_mb()
         self.addCleanup(watchdog.stop)
         end = time.monotonic() + SECONDS
