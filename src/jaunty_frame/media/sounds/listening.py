@@ -18,7 +18,7 @@ from jaunty_frame.errors import Cancelled, SoundError, shown_name
 from jaunty_frame.media.atomic import reason_of
 from jaunty_frame.media.photos.files import file_facts
 from jaunty_frame.media.projects.project_store import path_from
-from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.media.sounds.peaks import PeakCache, peaks_of
 from jaunty_frame.media.sounds.reading import SoundReader, tags_of
 
 FINDER = 1
@@ -91,9 +91,10 @@ def _listened(path: Path, content: str, cache: PeakCache, cancelled: Callable[[]
     if not count:
         raise SoundError(f"{shown_name(path.name)} has no sound in it; choose another file.")
     cache.put(content, np.concatenate(peaks))
-    mono = np.concatenate(onsets) if onsets else np.zeros(0, np.float32)
-    mels = mel_spectrum(mono)
-    beats = beats_of(mels) if count <= _LONGEST_FOR_BEATS * RATE else NO_BEATS
+    # What is too long to be a song is not looked at closely: it would take memory, too.
+    song = np.concatenate(onsets) if onsets else np.zeros(0, np.float32)
+    mels = mel_spectrum(song)
+    beats = beats_of(mels) if len(song) else NO_BEATS
     times = [round(float(beat), 4) for beat in beats.times if beat >= 0][:MOST_BEATS]
     begins = proposed_start(meter.momentary(), times)
     repeat = best_repeat(mels, times, beats.bars, begins) if times else None
@@ -128,10 +129,10 @@ def _take(
     waiting[:] = [samples[taken:]] if taken < len(samples) else []
     part = samples[:taken]
     meter.add(part)
-    whole = np.pad(part, ((0, -len(part) % FRAME), (0, 0)))
-    framed = whole.reshape(-1, FRAME * 2)
-    peaks.append(np.stack([framed.min(axis=1), framed.max(axis=1)], axis=1))
-    levels.append(frame_levels(whole))
+    peaks.append(peaks_of(part))
+    levels.append(frame_levels(np.pad(part, ((0, -len(part) % FRAME), (0, 0)))))
     if before + taken <= _LONGEST_FOR_BEATS * RATE:
         onsets.append(decimated(part)[: taken * ONSET_RATE // RATE])
+    else:
+        onsets.clear()
     return taken

@@ -8,10 +8,11 @@ import numpy as np
 from numpy.typing import NDArray
 from platformdirs import user_cache_dir
 
-from jaunty_frame.core.sound.levels import RATE
+from jaunty_frame.core.sound.levels import RATE, Samples
 from jaunty_frame.media.atomic import write_whole
 
 PEAKS_A_SECOND = 100
+_STEP = RATE // PEAKS_A_SECOND
 _FULL = 127.0
 Peaks = NDArray[np.float32]
 """(N, 2): lowest, highest, 1.0 = full scale."""
@@ -51,11 +52,19 @@ def wave_of(path: Path) -> Peaks:
     # What decodes takes 0.07 s to load, and peaks that are known are drawn without it.
     from jaunty_frame.media.sounds.reading import SoundReader
 
-    reader = SoundReader(path)
+    reader, found, rest = SoundReader(path), list[Peaks](), np.zeros((0, 2), np.float32)
     try:
-        samples = np.concatenate([*reader.blocks(), np.zeros((1, 2), np.float32)])
+        for block in reader.blocks():
+            samples = np.concatenate([rest, block])
+            whole = len(samples) // _STEP * _STEP
+            found.append(peaks_of(samples[:whole]))
+            rest = samples[whole:]
     finally:
         reader.close()
-    step = RATE // PEAKS_A_SECOND
-    framed = np.pad(samples, ((0, -len(samples) % step), (0, 0))).reshape(-1, 2 * step)
+    return np.concatenate([*found, peaks_of(rest)])
+
+
+def peaks_of(samples: Samples) -> Peaks:
+    """Return the peaks of samples, (N, 2); the last 10 ms may be shorter."""
+    framed = np.pad(samples, ((0, -len(samples) % _STEP), (0, 0))).reshape(-1, 2 * _STEP)
     return np.stack([framed.min(axis=1), framed.max(axis=1)], axis=1)
