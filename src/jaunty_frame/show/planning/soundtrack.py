@@ -119,6 +119,9 @@ class _SoundPlanner:
         self._by_id = {file.id: file for file in self._track.files}
         self._heard: list[Heard] = []
         self._total = total
+        slides = plan.slides
+        self._position = {slides[k].id: position for position, k in enumerate(plan.shown)}
+        """Of the slides that are shown, in their order."""
 
     def made(self) -> SoundPlan:
         here = [one for sound in self._track.sounds if (one := sound.as_in(self._plan.output.id)) is not None]
@@ -222,9 +225,9 @@ class _SoundPlanner:
         file = self._by_id[one.file]
         first = round(one.at * RATE)
         if one.slides:
-            k = next((k for k in self._plan.shown if self._plan.slides[k].id == one.slides[0]), None)
-            if k is None:
+            if one.slides[0] not in self._position:
                 return
+            k = self._plan.shown[self._position[one.slides[0]]]
             lead = self._track.rules.voice_lead if one.kind == "voice" else Fraction(0)
             first += sample_at(self._plan, self._plan.schedule.first[k]) + round(lead * RATE)
         begins, ends = (round(each * RATE) for each in bounds_of(one, file))
@@ -263,24 +266,25 @@ class _SoundPlanner:
 
     def _runs(self, one: Sound) -> list[tuple[int, ...]]:
         """Return the slides over which a sound lies; without slides of its own, all."""
-        wanted, runs, is_open = set(one.slides), list[tuple[int, ...]](), False
-        for k in self._plan.shown:
-            on = not wanted or self._plan.slides[k].id in wanted
-            if on and is_open:
-                runs[-1] = (*runs[-1], k)
-            elif on:
-                runs.append((k,))
-            is_open = on
-        return runs
+        shown = self._plan.shown
+        if not one.slides:
+            return [tuple(shown)]
+        runs = list[list[int]]()
+        for position in sorted(self._position[name] for name in one.slides if name in self._position):
+            if runs and runs[-1][-1] == position - 1:
+                runs[-1].append(position)
+            else:
+                runs.append([position])
+        return [tuple(shown[position] for position in run) for run in runs]
 
     def _joint_before(self, k: int) -> int:
-        position = self._plan.shown.index(k)
+        position = self._position[self._plan.slides[k].id]
         if position == 0:
             return _LEAST_FADE
         return max(self._joint(self._plan.shown[position - 1], k), _LEAST_FADE)
 
     def _joint_after(self, k: int) -> int:
-        position = self._plan.shown.index(k)
+        position = self._position[self._plan.slides[k].id]
         if position == len(self._plan.shown) - 1:
             return min(_LONGEST_END, self._frames(k) // 2)
         return max(self._joint(k, self._plan.shown[position + 1]), _LEAST_FADE)
