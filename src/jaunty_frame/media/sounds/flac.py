@@ -8,14 +8,13 @@ import av
 import numpy as np
 
 from jaunty_frame.core.sound.levels import RATE, Samples
-from jaunty_frame.errors import SoundError
 
 _FRAME = 4096
 _FULL = 32767.0
 
 
 def write_flac(samples: Samples, path: Path, tags: Mapping[str, str]) -> None:
-    """Write a whole sound, (N, 2), to ``path``; OSError, SoundError. Dithered by one step, triangular."""
+    """Write a whole sound, (N, 2), to ``path``; OSError. Dithered by one step, triangular."""
     noise = np.random.default_rng(1).random((2, *samples.shape), np.float32)
     coded = np.rint(np.clip(samples, -1, 1) * _FULL + noise[0] - noise[1]).clip(-32768, 32767).astype(np.int16)
     try:
@@ -29,4 +28,4 @@ def write_flac(samples: Samples, path: Path, tags: Mapping[str, str]) -> None:
                 container.mux(stream.encode(frame))
             container.mux(stream.encode(None))
     except av.FFmpegError as error:
-        raise SoundError(f"{path.name} cannot be written ({error}).") from error
+        raise OSError(error.errno, error.strerror) from error

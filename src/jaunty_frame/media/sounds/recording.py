@@ -1,6 +1,8 @@
-"""Recording: what a microphone gives is written as it comes, and trimmed to what was said when it stops."""
+"""Recording: what a microphone gives is kept as it comes, and trimmed to what was said when it stops."""
 
+import tempfile
 import threading
+from collections.abc import Iterator
 from pathlib import Path
 
 import numpy as np
@@ -16,6 +18,8 @@ _CLIPPED = 0.985
 _HOLD = RATE * 3 // 2
 _BEFORE_S, _AFTER_S = 0.12, 0.25
 _LONGEST = 3600 * RATE
+_PART = 10 * RATE
+_IN_MEMORY = 16_000_000
 
 
 class Take:
@@ -23,7 +27,7 @@ class Take:
 
     def __init__(self, microphone: Microphone) -> None:
         self._microphone = microphone
-        self._blocks: list[Samples] = []
+        self._kept = tempfile.SpooledTemporaryFile(_IN_MEMORY)  # noqa: SIM115  gone with the take
         self._lock = threading.Lock()
         self.samples = 0
         self.level = self.peak = -100.0
@@ -38,7 +42,8 @@ class Take:
     def keep(self) -> None:
         """Keep what is heard from now on."""
         with self._lock:
-            self._blocks, self.samples, self._is_kept, self.clipped = [], 0, True, False
+            self._kept.seek(0)
+            self.samples, self._is_kept, self.clipped = 0, True, False
 
     def stop(self) -> None:
         self._microphone.stop()
@@ -52,31 +57,45 @@ class Take:
                 self.peak, self._held = decibels(loudest), _HOLD
             self.clipped = self.clipped or loudest >= _CLIPPED
             if self._is_kept and self.samples < _LONGEST:
-                self._blocks.append(block.copy())
-                self.samples += len(block)
+                try:
+                    self._kept.write(block.astype(np.float32).tobytes())
+                    self.samples += len(block)
+                except OSError:  # no room: what came until now is saved
+                    self._is_kept = False
 
     @property
     def seconds(self) -> float:
         return self.samples / RATE
 
+    def _parts(self) -> Iterator[Samples]:
+        """Return what was kept, block by block."""
+        with self._lock:
+            self._kept.seek(0)
+            left = self.samples
+            while left:
+                count = min(left, _PART)
+                yield np.frombuffer(self._kept.read(count * 8), np.float32).reshape(-1, 2)
+                left -= count
+
     def save(self, folder: Path) -> tuple[Path, float, float]:
         """Write what was kept into ``folder`` under a name of its own; return the file, and from where to where, in
         seconds, it is worth hearing: without silence and the sound of the key at its ends. SoundError."""
-        with self._lock:
-            samples = np.concatenate(self._blocks) if self._blocks else np.zeros((0, 2), np.float32)
-        if len(samples) < FRAME:
+        if self.samples < FRAME:
             raise SoundError("Nothing was recorded; check the microphone and try again.")
         try:
             folder.mkdir(parents=True, exist_ok=True)
             number = 1
             while (path := folder / f"take-{number}.wav").exists():
                 number += 1
+            levels = []
             with temporary_beside(path) as temporary, WavWriter(temporary) as writer:
-                writer.write(samples)
+                for part in self._parts():
+                    writer.write(part)
+                    levels.append(frame_levels(part[: len(part) // FRAME * FRAME]))
         except OSError as error:
             raise SoundError(f"The recording cannot be kept in {folder}: {error.strerror}.") from error
-        whole = len(samples) / RATE
-        said = without_key_noise(spoken_ranges(frame_levels(samples)))
+        whole = self.seconds
+        said = without_key_noise(spoken_ranges(np.concatenate(levels)))
         if said is None:
             return path, 0.0, whole
         return path, max(said[0] - _BEFORE_S, 0.0), min(said[1] + _AFTER_S, whole)

@@ -1,4 +1,4 @@
-"""Writing WAV: 48 kHz, two channels, 24 bits; 16 bits where a listener wants them."""
+"""Writing WAV: 48 kHz, two channels, 24 bits."""
 
 import struct
 from pathlib import Path
