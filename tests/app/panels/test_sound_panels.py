@@ -380,6 +380,25 @@ class TheLane(SoundCase):
         self.drag(viewport, top, top + QPointF(0, 15))
         self.assertGreater(self.sounds[0].begins, 0)
 
+    def test_an_ambience_is_drawn_out_over_further_slides(self):
+        ids = [slide.id for slide in self.project.slides]
+        self.bring("yard.wav", tone(3), "ambience", ids[:1])
+        sheet, across = self.window.sheet, round(self.place_of("ambience").x())
+
+        def end():
+            for y in range(sheet.lane_rect(0).center().y(), sheet.lane_rect(2).bottom()):
+                spot = sheet.hands.spot_at(QPoint(across, y))
+                if spot is not None and spot.part == "end":
+                    return QPointF(across, y)
+            self.fail("no end in the lane")
+
+        down = QPointF(0, sheet.lane_rect(1).top() - sheet.lane_rect(0).top())
+        for way, count in ((down, 2), (-down, 1)):
+            start = end()
+            self.drag(sheet.viewport(), start, start + way)
+            self.settle()
+            self.assertEqual(self.sounds[0].slides, tuple(ids[:count]))
+
     def test_an_ambience_that_is_repeated_is_seen_as_one(self):
         self.bring("yard.wav", tone(0.5), "ambience", [slide.id for slide in self.project.slides[:2]])
         parts = sound_plan(self.window.session.plans()[self.project.outputs[0].id]).heard

@@ -26,7 +26,7 @@ class LaneHands(QObject):
         self._session, self._view, self._lane = session, view, lane
         self._spot: Spot | None = None
         self._sound: Sound | None = None
-        self._start = QPoint()
+        self._start, self._row = QPoint(), -1
         self._axis = ""
         self._gesture = 0
 
@@ -51,7 +51,7 @@ class LaneHands(QObject):
         self._spot = self.spot_at(place)
         if self._spot is None:
             return False
-        self._start, self._axis = place, ""
+        self._start, self._axis, self._row = place, "", self._view.indexAt(place).row()
         self._sound = next(one for one in self._session.latest.sound.sounds if one.id == self._spot.heard.sound.id)
         return True
 
@@ -81,11 +81,13 @@ class LaneHands(QObject):
             seconds = Fraction(round(fade / RATE * 100), 100) + sign * moved
             name = "fade_in" if spot.part == "start" else "fade_out"
             self._apply(**{name: min(max(seconds, Fraction(0)), Fraction(60))})
-        elif spot.part == "start" and sound.kind != "ambience":
+        elif spot.part != "body" and sound.kind == "ambience":
+            self._drag_over_slides(spot.part, row - self._row)
+        elif spot.part == "start":
             begins_at = min(max(begins + moved, Fraction(0)), ends - _SHORTEST)
             # What is cut off at the start leaves the rest where it was.
             self._apply(begins=begins_at, at=max(sound.at + begins_at - begins, Fraction(0)))
-        elif spot.part == "end" and sound.kind != "ambience":
+        elif spot.part == "end":
             at = Fraction(round(sample / RATE * 100), 100) - Fraction(spot.heard.placed.first, RATE)
             file = self._session.latest.sound.file_of(sound)
             whole = Fraction(round(file.seconds * 100), 100)
@@ -93,6 +95,21 @@ class LaneHands(QObject):
             self._apply(ends=_rounded(min(max(start + at, begins + _SHORTEST), whole)))
         elif spot.part == "body" and sound.kind in ("voice", "music"):
             self._apply(at=max(sound.at + moved, Fraction(0)))
+
+    def _drag_over_slides(self, part: str, rows: int) -> None:
+        """Let an ambience begin or end so many slides later: it lies under whole slides."""
+        assert self._sound is not None
+        slides = self._session.latest.slides
+        under = [k for k, slide in enumerate(slides) if not self._sound.slides or slide.id in self._sound.slides]
+        edge = 0 if part == "start" else -1
+        run = min(_runs(under), key=lambda run: abs(run[edge] - self._row))
+        first, last = run[0], run[-1]
+        if part == "start":
+            first = min(max(first + rows, 0), last)
+        else:
+            last = min(max(last + rows, first), len(slides) - 1)
+        now = (set(under) - set(run)) | set(range(first, last + 1))
+        self._apply(slides=tuple(slides[k].id for k in sorted(now)))
 
     def _apply(self, **fields: object) -> None:
         if self._sound is not None:
@@ -108,6 +125,17 @@ class LaneHands(QObject):
             return
         self._gesture += 1
         self._session.close_gesture()
+
+
+def _runs(rows: list[int]) -> list[list[int]]:
+    """Return rows in runs that follow one another."""
+    runs: list[list[int]] = []
+    for row in rows:
+        if runs and runs[-1][-1] == row - 1:
+            runs[-1].append(row)
+        else:
+            runs.append([row])
+    return runs
 
 
 def _rounded(seconds: Fraction) -> Fraction:
