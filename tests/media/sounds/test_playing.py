@@ -74,6 +74,17 @@ class PlayingTests(unittest.TestCase):
         self.let_come(2)
         np.testing.assert_allclose(self.speaker.fill(4000)[:, 0], np.arange(3000, 7000) / (100 * RATE), atol=1e-6)
 
+    def test_after_a_gap_it_goes_on_with_what_is_heard_next(self):
+        self.player.start(0)
+        self.addCleanup(self.stop)
+        self.let_come(1)
+        self.speaker.fill(3 * RATE)  # much longer than what is there
+        self.sources.may_come.release(3)
+        with self.player._lock:
+            self.assertTrue(self.player._lock.wait_for(lambda: self.player.is_ready, 20))
+        heard = self.speaker.fill(4000)[1000:, 0]
+        np.testing.assert_allclose(heard, (3 * RATE + np.arange(1000, 4000)) / (100 * RATE), atol=1e-6)
+
     def test_it_ends_when_it_is_stopped_while_a_part_is_awaited(self):
         self.player.start(0)
         self.stop()

@@ -1,7 +1,6 @@
 """On the bench: the words of a slide, typed and dragged on the frame itself."""
 
 from fractions import Fraction
-from functools import partial
 from typing import Any, ClassVar
 
 from PySide6.QtCore import Qt
@@ -11,10 +10,12 @@ from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.bench.typing import Typing
-from jaunty_frame.app.bench.words_list import WordsList, WordsRow
+from jaunty_frame.app.bench.words_helps import WordsHelps
+from jaunty_frame.app.bench.words_list import WordsList
+from jaunty_frame.app.bench.words_rows import words_rows
 from jaunty_frame.app.bench.words_tool import WordsTool
+from jaunty_frame.app.bench.words_way import WordsWay
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.family_choice import FamilyChoice
 from jaunty_frame.app.widgets.labelled import named, row_of
@@ -27,17 +28,10 @@ from jaunty_frame.document.edits.words import (
     free_words_id,
     remove_words,
     set_style_for_kind,
-    set_words_instant,
 )
-from jaunty_frame.document.instant import Pose
-from jaunty_frame.document.mount import PLAIN_MOUNT
 from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.words import STYLE_PARTS, TypeStyle, Words, WordsKind
-from jaunty_frame.show.frames.content import FrameContent, base_content
-from jaunty_frame.show.planning.placed_words import shown_text, style_of, words_time
-from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.poses import pose_at
-from jaunty_frame.show.planning.words_helps import WordsHelpOffered, offered_helps
+from jaunty_frame.show.planning.placed_words import shown_text, style_of
 from jaunty_frame.show.planning.words_reasons import words_reason
 
 _KINDS = (("title", "Title"), ("caption", "Caption"), ("credit", "Credit"))
@@ -47,7 +41,6 @@ _PLACE, _TRAVEL, _STYLES, _HELP = "Place", "Way", "Style", "Help"
 _ENTRANCES = {"comes": "In", "goes": "Out"}
 _PARTS = (_PLACE, _STYLES, *STYLE_PARTS, *_ENTRANCES.values(), _TRAVEL, _HELP)
 _NEW: dict[WordsKind, str] = {"title": "Title", "caption": "Caption", "credit": "Credit"}
-_POSE = ("scale", "across", "down", "lean", "opacity")
 
 
 class WordsPage(BenchPage):
@@ -59,8 +52,6 @@ class WordsPage(BenchPage):
         self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
-        self._at = 0.0
-        self._offered: dict[str, WordsHelpOffered] = {}
         self.typing = Typing(frame_view)
         self.typing.typed.connect(self._type)
         self.typing.caret_moved.connect(self._show_caret)
@@ -115,12 +106,9 @@ class WordsPage(BenchPage):
             editor.chosen.connect(lambda value, name=name: self._set("How words come and go", **{name: value}))
             editor.settled.connect(self.cell.end_gesture)
             self._add_part(label, editor)
-        self.pose = ValueFields(_POSE, columns=2, sliders=True)
-        self.pose.chosen.connect(self._set_pose)
-        self.pose.settled.connect(self.cell.end_gesture)
+        self.pose = WordsWay(self.cell)
         self._add_part(_TRAVEL, self.pose)
-        self.helps = Miniatures("What would help to read them", self.cell.session, self.frame_view.images, 3, 32)
-        self.helps.chosen.connect(self._help)
+        self.helps = WordsHelps(self.cell, self.frame_view.images)
         self._add_part(_HELP, self.helps)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -186,7 +174,7 @@ class WordsPage(BenchPage):
         self.pick.setVisible(name in ("Colour", "Behind"))
         if name == _HELP and self.cell.exists:
             self.helps.forget()
-            self._show_helps()
+            self.helps.show_offered()
 
     # -- what is shown
 
@@ -202,10 +190,7 @@ class WordsPage(BenchPage):
         self.frame_view.refresh()
 
     def show_at(self, at: float) -> None:
-        self._at = at
-        words = self.cell.words
-        if words is not None:
-            self.pose.show_value(pose_at(words.instants, PLAIN_MOUNT, self._own_share(words)))
+        self.pose.show_at(at)
 
     def show_document(self) -> None:
         cell = self.cell
@@ -213,7 +198,7 @@ class WordsPage(BenchPage):
         if cell.words_id not in names:
             cell.words_id = names[-1] if names else ""
             self._stop_typing()
-        self.list.show_rows(self._rows(), float(cell.settings.seconds), cell.words_id)
+        self.list.show_rows(words_rows(cell), float(cell.settings.seconds), cell.words_id)
         self.here_only.setText(f"Only in {cell.output.name}")
         words = cell.words
         for part in (self.part, self.parts, self.here_only, self.back, self.for_all, self.remove, self.pick):
@@ -242,50 +227,12 @@ class WordsPage(BenchPage):
             editor.show_value(style)
         self.entrances["comes"].show_value(words.comes)
         self.entrances["goes"].show_value(words.goes)
-        self.show_at(self._at)
+        self.pose.show_again()
         if self.part.value == _HELP:
-            self._show_helps()
+            self.helps.show_offered()
         if self.typing.isVisible():
             self.typing.show_text(self._text(words))
             self._place_typing()
-
-    def _show_helps(self) -> None:
-        """Show what would help the words, each as it would be, with the contrast that it promises."""
-        placed, k = self.cell.placed_words, self.cell.position
-        offered = offered_helps(self.cell.plan, placed) if placed is not None else ()
-        self._offered = {one.name: one for one in offered}
-        shown = [
-            Miniature(one.name, f"{one.name}, {one.contrast:.1f} : 1", one.plan, partial(_seen, one.plan, k))
-            for one in offered
-        ]
-        self.helps.show_miniatures(shown, None)
-
-    def _help(self, name: str) -> None:
-        """Take what was offered."""
-        after = self._offered[name].words
-        fields = {name: getattr(after, name) for name in ("style", "anchor", "in_outputs", "times", "lasts")}
-        self.cell.set_words(f"{name} of the words", False, **fields)
-        self.cell.end_gesture()
-
-    def _rows(self) -> list[WordsRow]:
-        cell, rows = self.cell, []
-        rate, first = float(cell.output.frame_rate), cell.plan.schedule.first[cell.position]
-        for words in cell.slide.words:
-            time = words_time(cell.plan, cell.position, words)
-            text = shown_text(cell.plan, words)
-            if time is None:
-                rows.append(WordsRow(words.id, text, 0.0, 0.0, "not in this output"))
-                continue
-            at, lasts = (time.first - first) / rate, time.frames / rate
-            rows.append(WordsRow(words.id, text, at, lasts, self._goes_on(time.first + time.frames)))
-        return rows
-
-    def _goes_on(self, end: int) -> str:
-        """Return the words for how far something goes on that ends at a frame of the show."""
-        plan, k = self.cell.plan, self.cell.position
-        after = [other for other in plan.shown if other > k and plan.schedule.first[other] < end]
-        joint = plan.schedule.first[k] + plan.schedule.frames[k]
-        return f"goes on over slide {after[-1] + 1}" if after and end > joint else ""
 
     @property
     def _style(self) -> TypeStyle:
@@ -409,26 +356,6 @@ class WordsPage(BenchPage):
         exact = Fraction(round(at * 100), 100), Fraction(max(round(lasts * 100), 10), 100)
         self.cell.set_words("Times", False, times="own", at=exact[0], lasts=exact[1])
 
-    def _set_pose(self, pose: Pose) -> None:
-        words = self.cell.words
-        if words is None:
-            return
-        share = self._own_share(words)
-        before = pose_at(words.instants, PLAIN_MOUNT, share)
-        changed = {name: getattr(pose, name) for name in _POSE if getattr(pose, name) != getattr(before, name)}
-        merge = f"words-instant-{self.cell.slide_id}-{words.id}-{self.cell.gesture}"
-        if changed:
-            self.cell.apply(set_words_instant(self.cell.slide_id, words.id, share, merge, **changed))
-
-    def _own_share(self, words: Words) -> float:
-        """Return which share of the words' own time is looked at."""
-        plan, k = self.cell.plan, self.cell.position
-        time = words_time(plan, k, words)
-        if time is None:
-            return 0.0
-        n = plan.schedule.first[k] + self._at * (plan.schedule.frames[k] - 1)
-        return min(max((n - time.first) / max(time.frames - 1, 1), 0.0), 1.0)
-
     def _remove(self) -> None:
         words = self.cell.words
         if words is not None:
@@ -456,10 +383,6 @@ class WordsPage(BenchPage):
             fields["colour_by"] = "chosen"
         self._set_style("Colour", self._style.changed(**fields))
         self.cell.end_gesture()
-
-
-def _seen(plan: Plan, k: int, progress: float) -> FrameContent:
-    return base_content(plan, k)
 
 
 def _right(*widgets: QWidget) -> QWidget:

@@ -1,75 +1,26 @@
 """The screening: a whole show in one output, in real time. Frames that come too late are dropped, never slowed."""
 
-import threading
 from collections.abc import Callable
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QElapsedTimer, QObject, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QElapsedTimer, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
-from jaunty_frame.app.pictures.painting import image_of
 from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.show_sound import ShowSound
+from jaunty_frame.app.screening.projector import Projector
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
-from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.model import Output
-from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
-from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.planning.plan import Plan
 
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.peaks import PeakCache
 
 _LONGEST_PX = 1280
-
-
-class Projector(QObject):
-    """Paints frames on a thread of its own; only the latest one asked for counts."""
-
-    painted = Signal(int, int, QImage)
-    failed = Signal(str)
-
-    def __init__(self, run: int, plan: Plan, source: PhotoSource, width: int, height: int) -> None:
-        super().__init__()
-        self._run, self._plan, self._source = run, plan, source
-        self._size = width, height
-        self._wanted: int | None = None
-        self._stopped = False
-        self._wake = threading.Condition()
-        self._thread = threading.Thread(target=self._project, name="projector", daemon=True)
-        self._thread.start()
-
-    def ask(self, n: int) -> None:
-        with self._wake:
-            self._wanted = n
-            self._wake.notify()
-
-    def stop(self) -> None:
-        with self._wake:
-            self._stopped = True
-            self._wake.notify()
-
-    def _project(self) -> None:
-        surface = new_surface(*self._size, Coding.SCREEN)
-        with FramePainter(self._plan, self._source, output_format(self._plan, *self._size, Coding.SCREEN)) as painter:
-            while True:
-                with self._wake:
-                    self._wake.wait_for(lambda: self._stopped or self._wanted is not None)
-                    if self._stopped:
-                        return
-                    n, self._wanted = self._wanted or 0, None
-                try:
-                    painter.paint_at(surface, n)
-                except JauntyError as error:
-                    self.failed.emit(str(error))
-                    return
-                if not self._stopped:
-                    self.painted.emit(self._run, n, image_of(surface))
 
 
 class _Picture(QWidget):

@@ -62,6 +62,12 @@ class Player:
     def at(self) -> int:
         return self._start + self._speaker.played
 
+    @property
+    def is_ready(self) -> bool:
+        """Whether what is heard next was made."""
+        with self._lock:
+            return any(start <= self._wanted < start + len(part) for start, part in self._ready)
+
     def _make(self, first: int) -> None:
         sources = MixSources(self._plan, self._folder, self._cache)
         is_first = True
@@ -71,6 +77,8 @@ class Player:
                     self._lock.wait_for(lambda: self._stopped or len(self._ready) < _AHEAD)
                     if self._stopped:
                         return
+                    # What is already to be heard comes too late: it goes on with what is heard next.
+                    first = max(first, self._wanted)
                 count = min(_PART, self._plan.samples - first)
                 part = sources.part(first, count) * self._gain
                 # Louder peaks are bent, not cut: a preview must not hurt.
