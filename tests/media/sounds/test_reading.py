@@ -41,7 +41,7 @@ class Reading(SoundCase):
     def test_parts_are_those_of_the_whole_in_any_order(self):
         rng = np.random.default_rng(1)
         noise = (rng.normal(size=(40 * RATE, 2)) * 0.1).astype(np.float32)
-        for suffix in (".wav", ".mp3"):
+        for suffix in (".wav", ".mp3", ".flac", ".opus"):
             with self.subTest(suffix=suffix):
                 reader = SoundReader(write_sound(self.folder / f"long{suffix}", noise))
                 self.addCleanup(reader.close)

@@ -1,7 +1,9 @@
 """Reading sound: whatever PyAV decodes, as a stream of two channels at 48 kHz."""
 
 import contextlib
+from collections import Counter
 from collections.abc import Iterator
+from fractions import Fraction
 from pathlib import Path
 
 import av
@@ -10,8 +12,8 @@ import numpy as np
 from jaunty_frame.core.sound.levels import RATE, Samples, stereo
 from jaunty_frame.errors import SoundError, shown_name
 
-_FAR = 30 * RATE
-"""Samples ahead from which on seeking is quicker than decoding on."""
+_FAR = 6 * RATE
+"""Samples ahead from which on leaping is quicker than decoding on."""
 _MOST_CHANNELS = 64
 _BLOCK = RATE // 4
 
@@ -83,24 +85,43 @@ class SoundReader:
         own = self._stream.layout.name if channels <= 2 else "stereo"
         # Blocks of some length, since every one costs calls: a third of the time of frames as they are coded.
         resampler = av.AudioResampler(format="flt", layout=own, rate=RATE, frame_size=_BLOCK)
-        packets = self._container.demux(self._stream)
         try:
-            is_first = True
-            for packet in packets:
-                for frame in self._frames_of(packet):
-                    if is_first and from_middle and frame.pts is not None:
-                        began = (self._stream.start_time or 0) * self._stream.time_base
-                        self._at = round(float(frame.pts * frame.time_base - began) * RATE)
-                    is_first = False
-                    frame.pts = None
-                    for part in resampler.resample(frame):
-                        yield _samples(part)
+            frames: Iterator[av.AudioFrame] = self._frames_in_turn()
+            if from_middle:
+                frames = self._placed(frames)
+            for frame in frames:
+                frame.pts = None
+                for part in resampler.resample(frame):
+                    yield _samples(part)
             for part in resampler.resample(None):
                 yield _samples(part)
         except (av.FFmpegError, ValueError) as error:
             raise SoundError(
                 f"{shown_name(self._path.name)} cannot be read on ({_words(error)}); try a copy."
             ) from error
+
+    def _frames_in_turn(self) -> Iterator[av.AudioFrame]:
+        for packet in self._container.demux(self._stream):
+            yield from self._frames_of(packet)
+
+    def _placed(self, frames: Iterator[av.AudioFrame]) -> Iterator[av.AudioFrame]:
+        """Return frames that come after a leap, and find where they lie in the file.
+
+        Of some frames, short ones of Vorbis, the time is told 10 ms late; what most say is right.
+        """
+        first, passed, said = list[av.AudioFrame](), 0, Counter[Fraction]()
+        for frame in frames:
+            first.append(frame)
+            if frame.pts is not None:
+                said[frame.pts * frame.time_base - Fraction(passed, frame.sample_rate)] += frame.samples
+            passed += frame.samples
+            if passed >= frame.sample_rate // 2:
+                break
+        if said:
+            began = (self._stream.start_time or 0) * self._stream.time_base
+            self._at = round((said.most_common(1)[0][0] - began) * RATE)
+        yield from first
+        yield from frames
 
     def _frames_of(self, packet: av.Packet) -> list:
         """Return the frames of a packet; one that is damaged is passed over, as players do."""
