@@ -126,6 +126,7 @@ class TimeLine(BenchCase):
         self.bench.show_page("instants")
         self.fields = self.bench.page("instants")
         self.line = self.bench.scrub
+        self.settle()
 
     def instants(self):
         return self.project.slides[0].instants
