@@ -66,7 +66,9 @@ class SoundPanel(SidePanel):
         self.list.setMinimumHeight(126)
         self.list.setMaximumHeight(170)
         self.list.currentRowChanged.connect(self._on_row)
-        self.nothing = quiet_label("Nothing is heard yet. Drop a sound on the sheet, or take one here.")
+        self.nothing = quiet_label(
+            "Nothing is heard yet. Drop a sound on the sheet, or take one here; on the shelf is music."
+        )
         self.nothing.setWordWrap(True)
         self.fields = SoundFields(self.desk, self._try)
         self.every = Choice("On which beats", list(_EVERY))
@@ -139,8 +141,8 @@ class SoundPanel(SidePanel):
         self.fit.setVisible(has_music)
         self.every.setVisible(has_music and bool(tempo))
         self.cut.setVisible(has_music and bool(tempo))
-        self.adds["voice"].setEnabled(bool(self.session.project.slides))
-        self.adds["ambience"].setEnabled(bool(self.session.project.slides))
+        for for_slides in (self.adds["voice"], self.adds["ambience"], self.record, self.speak):
+            for_slides.setEnabled(bool(self.session.project.slides))
         self.shelf.show_document()
         self.levels.show_document()
 
