@@ -7,6 +7,7 @@ four float64: x, y, w, h.
 """
 
 from fractions import Fraction
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -58,6 +59,7 @@ def lies_in_photo(window: Window) -> bool:
     return lies_in(window, WHOLE_PHOTO)
 
 
+@lru_cache(maxsize=256)
 def frame_aspect(width: int, height: int, pixel_aspect: Fraction = Fraction(1)) -> Fraction:
     """Return the shape of a frame as seen, width over height."""
     return Fraction(width, height) * pixel_aspect
