@@ -3,6 +3,7 @@
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QToolTip
 
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.show.planning.soundtrack import sound_plan
@@ -53,6 +54,7 @@ class LaneTests(SoundCase):
         start = self.place_of("music")
         self.drag(viewport, start, start + QPointF(24, 0))
         self.assertEqual(self.sounds[0].gain_db, 6.0)
+        self.assertEqual(QToolTip.text(), "+6 dB, 200 %")
         steps = len(self.window.session.steps())
         self.window.session.undo()
         self.assertEqual((self.sounds[0].gain_db, steps), (0.0, 2))

@@ -3,11 +3,14 @@
 from fractions import Fraction
 
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
+from PySide6.QtGui import QCursor
+from PySide6.QtWidgets import QToolTip
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.block_table import BlockTable
 from jaunty_frame.app.sheet.lane import Lane, Spot
-from jaunty_frame.core.sound.levels import RATE
+from jaunty_frame.core.sound.levels import RATE, ratio
+from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.sounds import set_sound
 from jaunty_frame.document.sound import Sound, bounds_of
 
@@ -63,7 +66,7 @@ class LaneHands(QObject):
             self._axis = "level" if self._spot.part == "body" and abs(across) > abs(down) else "time"
         if self._axis == "level":
             gain = min(max(self._sound.gain_db + round(across * _DB_A_PIXEL * 2) / 2, -60.0), 24.0)
-            self._apply(gain_db=gain)
+            self._apply(f"{gain:+g} dB, {100 * ratio(gain):.0f} %", gain_db=gain)
         elif self._axis == "time":
             self._drag_in_time(place, shift)
 
@@ -80,21 +83,25 @@ class LaneHands(QObject):
             fade, sign = (placed.fade_in, 1) if spot.part == "start" else (placed.fade_out, -1)
             seconds = Fraction(round(fade / RATE * 100), 100) + sign * moved
             name = "fade_in" if spot.part == "start" else "fade_out"
-            self._apply(**{name: min(max(seconds, Fraction(0)), Fraction(60))})
+            seconds = min(max(seconds, Fraction(0)), Fraction(60))
+            self._apply(f"fades over {clock_text(seconds)}", **{name: seconds})
         elif spot.part != "body" and sound.kind == "ambience":
             self._drag_over_slides(spot.part, row - self._row)
         elif spot.part == "start":
             begins_at = min(max(begins + moved, Fraction(0)), ends - _SHORTEST)
             # What is cut off at the start leaves the rest where it was.
-            self._apply(begins=begins_at, at=max(sound.at + begins_at - begins, Fraction(0)))
+            at = max(sound.at + begins_at - begins, Fraction(0))
+            self._apply(f"heard from {clock_text(begins_at)}", begins=begins_at, at=at)
         elif spot.part == "end":
             at = Fraction(round(sample / RATE * 100), 100) - Fraction(spot.heard.placed.first, RATE)
             file = self._session.latest.sound.file_of(sound)
             whole = Fraction(round(file.seconds * 100), 100)
             start = Fraction(spot.heard.placed.start, RATE)
-            self._apply(ends=_rounded(min(max(start + at, begins + _SHORTEST), whole)))
+            ends_at = _rounded(min(max(start + at, begins + _SHORTEST), whole))
+            self._apply(f"heard to {clock_text(ends_at)}", ends=ends_at)
         elif spot.part == "body" and sound.kind in ("voice", "music"):
-            self._apply(at=max(sound.at + moved, Fraction(0)))
+            at = max(sound.at + moved, Fraction(0))
+            self._apply(f"begins after {clock_text(at)}", at=at)
 
     def _drag_over_slides(self, part: str, rows: int) -> None:
         """Let an ambience begin or end so many slides later: it lies under whole slides."""
@@ -109,10 +116,13 @@ class LaneHands(QObject):
         else:
             last = min(max(last + rows, first), len(slides) - 1)
         now = (set(under) - set(run)) | set(range(first, last + 1))
-        self._apply(slides=tuple(slides[k].id for k in sorted(now)))
+        under_which = f"slides {first + 1} to {last + 1}" if last > first else f"slide {first + 1}"
+        self._apply(f"under {under_which}", slides=tuple(slides[k].id for k in sorted(now)))
 
-    def _apply(self, **fields: object) -> None:
+    def _apply(self, said: str, **fields: object) -> None:
+        """Change the sound; ``said`` stands beside the pointer."""
         if self._sound is not None:
+            QToolTip.showText(QCursor.pos(), said, self._view)
             merge = f"lane-{self._sound.id}-{self._gesture}"
             self._session.apply(set_sound(self._sound.id, merge, **fields))
 
