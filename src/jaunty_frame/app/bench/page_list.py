@@ -16,6 +16,6 @@ PAGES = {
     "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage"),
     "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage", of_photo=False),
     "instants": PageEntry("Instants", "jaunty_frame.app.bench.instants_page:InstantsPage"),
-    "words": PageEntry("Words", "jaunty_frame.app.bench.words_page:WordsPage", of_photo=False),
+    "words": PageEntry("Words", "jaunty_frame.app.bench.words.words_page:WordsPage", of_photo=False),
     "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage"),
 }

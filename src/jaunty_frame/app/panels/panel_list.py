@@ -23,9 +23,9 @@ PANELS = {
     "carry": PanelEntry("Carry over", "Ctrl+Shift+C", "jaunty_frame.app.panels.carry_panel:CarryPanel"),
     "looks": PanelEntry("Looks", "Ctrl+L", "jaunty_frame.app.panels.looks_panel:LooksPanel"),
     "script": PanelEntry("Script", "Ctrl+Shift+W", "jaunty_frame.app.panels.script_panel:ScriptPanel"),
-    "sound": PanelEntry("Sound", "Ctrl+M", "jaunty_frame.app.panels.sound_panel:SoundPanel", needs_slides=False),
-    "speak": PanelEntry("Speaking voice", "", "jaunty_frame.app.panels.speak_panel:SpeakPanel"),
-    "record": PanelEntry("Record a voice", "Ctrl+Shift+R", "jaunty_frame.app.panels.record_panel:RecordPanel"),
+    "sound": PanelEntry("Sound", "Ctrl+M", "jaunty_frame.app.panels.sound.sound_panel:SoundPanel", needs_slides=False),
+    "speak": PanelEntry("Speaking voice", "", "jaunty_frame.app.panels.sound.speak_panel:SpeakPanel"),
+    "record": PanelEntry("Record a voice", "Ctrl+Shift+R", "jaunty_frame.app.panels.sound.record_panel:RecordPanel"),
     "emblems": PanelEntry("Emblems", "Ctrl+Shift+E", "jaunty_frame.app.panels.emblems_panel:EmblemsPanel"),
     "undo-list": PanelEntry(
         "Undo list", "Ctrl+Shift+U", "jaunty_frame.app.panels.undo_panel:UndoPanel", needs_slides=False

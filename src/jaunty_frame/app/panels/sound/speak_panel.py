@@ -5,8 +5,8 @@ from typing import Any
 from PySide6.QtWidgets import QCheckBox, QComboBox, QPlainTextEdit, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.panels.listening import Listening
 from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.panels.sound.listening import Listening
 from jaunty_frame.app.widgets.labelled import named, quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.edits.words import add_words

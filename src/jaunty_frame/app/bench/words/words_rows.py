@@ -1,7 +1,7 @@
 """The rows of the list of words: what is said, when, and how far it goes on."""
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.words_list import WordsRow
+from jaunty_frame.app.bench.words.words_list import WordsRow
 from jaunty_frame.show.planning.placed_words import shown_text, words_time
 
 

@@ -3,7 +3,7 @@
 from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.panels.listening import Listening
+from jaunty_frame.app.panels.sound.listening import Listening
 from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.core.time.timebase import clock_text, parse_fraction
 from jaunty_frame.media.shelf.pieces import PIECES

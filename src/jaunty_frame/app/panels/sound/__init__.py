@@ -1,0 +1,1 @@
+"""The panels about sound: the track, the shelf, levels, the speaking voice, recording."""
