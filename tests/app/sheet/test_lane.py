@@ -6,6 +6,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QToolTip
 
 from jaunty_frame.core.sound.levels import RATE
+from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.show.planning.soundtrack import sound_plan
 from tests.app.sound_case import SoundCase
 from tests.app.window_case import LEFT
@@ -74,6 +75,16 @@ class LaneTests(SoundCase):
         top = QPointF(start.x(), lane.y() + heard.first / ends * lane.height())
         self.drag(viewport, top, top + QPointF(0, 15))
         self.assertGreater(self.sounds[0].begins, 0)
+
+    def test_an_output_that_leaves_all_slides_out_has_an_empty_lane(self):
+        self.bring("song.wav", tone(20))
+        output = self.project.outputs[0].id
+        self.choose(0)
+        self.window.session.apply(leave_out([slide.id for slide in self.project.slides], output, True))
+        self.settle()
+        self.window.sheet.viewport().grab()
+        self.assertEqual(sound_plan(self.window.session.plans()[output]).heard, ())
+        self.assertIsNone(self.window.sheet.hands.spot_at(self.place_of("music").toPoint()))
 
     def test_an_ambience_is_drawn_out_over_further_slides(self):
         ids = [slide.id for slide in self.project.slides]

@@ -142,6 +142,12 @@ class Music(SoundCase):
         with self.assertRaisesRegex(UsageError, "too few"):
             cut_on_times([1.0], "wide").apply(self.project)
 
+    def test_an_output_that_shows_nothing_plays_nothing(self):
+        self.apply(add_sound(SONG, "music"), add_sound(SONG, "ambience"))
+        self.apply(leave_out([slide.id for slide in self.project.slides], "wide", True))
+        self.assertEqual(sound_plan(self.plan()).heard, ())
+        self.assertEqual((coming_beats(self.plan()), music_beats(self.plan())), ([], []))
+
     def test_a_brisk_show_grows_to_fall_on_beats_that_come_later(self):
         self.project = project_of(seconds=2)
         self.apply(add_sound(SONG, "music"))

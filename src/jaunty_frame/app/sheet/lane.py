@@ -83,7 +83,7 @@ class Lane:
         if plan is self._plan:
             return
         self._plan, self._starts = plan, {}
-        if plan is None or not self.width:
+        if plan is None or not plan.shown or not self.width:
             return
         heard = sound_plan(plan)
         for k, following in zip(plan.shown, [*plan.shown[1:], None], strict=True):

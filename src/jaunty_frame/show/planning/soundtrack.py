@@ -125,7 +125,7 @@ class _SoundPlanner:
 
     def made(self) -> SoundPlan:
         here = [one for sound in self._track.sounds if (one := sound.as_in(self._plan.output.id)) is not None]
-        if self._total:
+        if self._plan.shown and self._total:
             self._lay_music([one for one in here if one.kind == "music"])
             self._lay_ambience([one for one in here if one.kind == "ambience"])
             for one in here:
