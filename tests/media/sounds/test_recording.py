@@ -30,6 +30,7 @@ class RecordingTests(unittest.TestCase):
         self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         self.microphone = Microphone()
         self.take = Take(self.microphone)
+        self.addCleanup(self.take.close)
         self.take.listen()
 
     def hear(self, samples):
@@ -50,6 +51,7 @@ class RecordingTests(unittest.TestCase):
     def test_a_long_one_does_not_stay_in_memory(self):
         with mock.patch.object(recording, "_IN_MEMORY", 10_000):
             take = Take(self.microphone)
+        self.addCleanup(take.close)
         take.listen()
         take.keep()
         self.hear(np.full((RATE, 2), 0.1, np.float32))

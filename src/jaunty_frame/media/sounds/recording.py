@@ -48,6 +48,12 @@ class Take:
     def stop(self) -> None:
         self._microphone.stop()
 
+    def close(self) -> None:
+        """Let go of what was kept; what is heard from now on is lost."""
+        with self._lock:
+            self._is_kept = False
+            self._kept.close()
+
     def _hear(self, block: Samples) -> None:
         loudest = float(np.abs(block).max(initial=0.0))
         with self._lock:

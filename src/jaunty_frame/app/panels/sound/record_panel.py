@@ -184,6 +184,7 @@ class RecordPanel(SidePanel):
         try:
             self._take.listen()
         except JauntyError as error:
+            self._take.close()
             self._take = None
             self._say(str(error))
             return
@@ -258,6 +259,8 @@ class RecordPanel(SidePanel):
             take.stop()
         if take is not None and keep:
             self._keep(take)
+        if take is not None:
+            take.close()
         self.show_document()
 
     def _keep(self, take: Take) -> None:
