@@ -55,6 +55,22 @@ class SoundOnTheCommandLine(CommandCase):
             self.sound("--speak", "The stand-in says this.", "--slide", "2")
         self.assertEqual(len(load_project(self.project).sound.sounds), 2)
 
+    def test_a_dry_run_leaves_no_sound_behind(self):
+        before = self.project.read_bytes()
+        for what in (("--shelf", "quiet-shelf"), ("--speak", "Nobody hears this.", "--slide", "1")):
+            self.assertIn("nothing was written", self.sound(*what, "--dry-run"))
+        self.assertEqual(self.project.read_bytes(), before)
+        self.assertFalse((self.folder / "sounds").exists())
+
+    def test_a_lost_sound_is_found_by_the_check(self):
+        yard = write_sound(self.folder / "yard.wav", tone(3))
+        self.sound("--ambience", yard, "--slides", "2")
+        yard.unlink()
+        _, out, _ = self.run_program("check", self.project, "--json")
+        (found,) = [one for one in json.loads(out)["findings"] if one["kind"] == "lost-sound"]
+        self.assertEqual((found["slide"], found["sound"], found["severity"]), (2, "ambience-1", "severe"))
+        self.assertEqual(found["outputs"], [one.id for one in load_project(self.project).outputs])
+
     def test_mix_plan_beats_and_fit(self):
         beats = write_sound(self.folder / "beats.wav", clicks(20, np.arange(0.25, 19.5, 0.5)))
         self.sound("--music", beats, "--start", "0")

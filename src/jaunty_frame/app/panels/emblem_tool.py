@@ -3,10 +3,10 @@
 from collections.abc import Callable
 from typing import NamedTuple
 
-from PySide6.QtCore import QRectF, Qt
-from PySide6.QtGui import QColor, QPainter, QPen
+from PySide6.QtCore import QRectF
+from PySide6.QtGui import QPainter
 
-from jaunty_frame.app.pictures.frame_guides import NO_GUIDES, paint_guides
+from jaunty_frame.app.pictures.frame_guides import NO_GUIDES, paint_guides, paint_seized_box
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped
 
@@ -86,13 +86,5 @@ class EmblemTool:
             box.w * place.width(),
             box.h * place.height(),
         )
-        for pen in (QPen(QColor(0, 0, 0, 130), 3), QPen(QColor("#ffffff"), 1)):
-            painter.setPen(pen)
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawRect(on_widget)
-        painter.setPen(QPen(QColor(0, 0, 0, 160), 1))
-        painter.setBrush(QColor("#ffffff"))
-        for corner in (on_widget.topLeft(), on_widget.topRight(), on_widget.bottomLeft(), on_widget.bottomRight()):
-            painter.drawEllipse(corner, _HANDLE_PX, _HANDLE_PX)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
+        paint_seized_box(painter, on_widget, _HANDLE_PX)
         paint_guides(painter, place, self._guides)

@@ -44,3 +44,16 @@ def paint_guides(painter: QPainter, place: QRectF, guides: Guides) -> None:
     for y in guides[1]:
         at = place.y() + y * place.height()
         painter.drawLine(QLineF(place.left(), at, place.right(), at))
+
+
+def paint_seized_box(painter: QPainter, box: QRectF, handle_px: float) -> None:
+    """Draw the box of what can be dragged on a frame, with a handle at each corner."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for pen in (QPen(QColor(0, 0, 0, 130), 3), QPen(QColor("#ffffff"), 1)):
+        painter.setPen(pen)
+        painter.drawRect(box)
+    painter.setPen(QPen(QColor(0, 0, 0, 160), 1))
+    painter.setBrush(QColor("#ffffff"))
+    for corner in (box.topLeft(), box.topRight(), box.bottomLeft(), box.bottomRight()):
+        painter.drawEllipse(corner, handle_px, handle_px)
+    painter.setBrush(Qt.BrushStyle.NoBrush)

@@ -97,19 +97,7 @@ def output_findings(
 def _about_words(facts: Facts) -> list[Finding]:
     plan = facts.plan
     return [
-        Finding(
-            slide=placed.slide + 1,
-            slide_id=plan.slides[placed.slide].id,
-            photo_id=next(iter(plan.slides[placed.slide].exhibit.photos), ""),
-            output=plan.output.id,
-            kind=check.kind,
-            severity=told.severity,
-            amount=round(float(told.amount), 4),
-            sentence=told.sentence,
-            remedy=told.remedy,
-            outputs=(plan.output.id,),
-            words_id=placed.words.id,
-        )
+        _told(plan, placed.slide, check.kind, told, words_id=placed.words.id)
         for placed in all_words(plan)
         for check in WORDS_CHECKS
         if (told := check.tell(facts, placed)) is not None
@@ -117,21 +105,27 @@ def _about_words(facts: Facts) -> list[Finding]:
 
 
 def _finding(facts: Facts, check: Check, row: int) -> Finding:
-    plan, told = facts.plan, check.tell(facts, row)
-    k = int(plan.table.slide_of[row])
+    found = _told(facts.plan, int(facts.plan.table.slide_of[row]), check.kind, check.tell(facts, row))
+    return found._replace(
+        photo_id=facts.plan.photo(row).id, of_photo=check.of_photo is not None, at_joint=check.at_joint
+    )
+
+
+def _told(plan: Plan, k: int, kind: str, told: Told, words_id: str = "", sound_id: str = "") -> Finding:
+    """Return what was told of a slide in an output."""
     return Finding(
         slide=k + 1,
         slide_id=plan.slides[k].id,
-        photo_id=plan.photo(row).id,
+        photo_id=next(iter(plan.slides[k].exhibit.photos), ""),
         output=plan.output.id,
-        kind=check.kind,
+        kind=kind,
         severity=told.severity,
         amount=round(float(told.amount), 4),
         sentence=told.sentence,
         remedy=told.remedy,
-        of_photo=check.of_photo is not None,
         outputs=(plan.output.id,),
-        at_joint=check.at_joint,
+        words_id=words_id,
+        sound_id=sound_id,
     )
 
 
@@ -162,34 +156,24 @@ def all_findings(
 def _about_sounds(plans: Mapping[str, Plan], states: Mapping[str, FileState]) -> list[Finding]:
     """Return what there is to say of sounds, each thing once, at the first slide during which the sound is heard."""
     found: dict[tuple[str, str], Finding] = {}
-    for output_id, plan in plans.items():
-        facts = Facts(plan, states)
-        for heard in sound_plan(plan).heard if plan.soundtrack.sounds else ():
-            for check in SOUND_CHECKS:
-                told, key = check.tell(facts, heard), (check.kind, heard.sound.id)
-                if told is None:
-                    continue
-                if (known := found.get(key)) is not None:
-                    found[key] = known._replace(outputs=tuple(dict.fromkeys((*known.outputs, output_id))))
-                    continue
-                k = max(
-                    (k for k in plan.shown if sample_at(plan, plan.schedule.first[k]) <= heard.placed.first),
-                    default=plan.shown[0],
-                )
-                found[key] = Finding(
-                    slide=k + 1,
-                    slide_id=plan.slides[k].id,
-                    photo_id="",
-                    output=output_id,
-                    kind=check.kind,
-                    severity=told.severity,
-                    amount=round(float(told.amount), 4),
-                    sentence=f"Slide {k + 1}: {told.sentence}",
-                    remedy=told.remedy,
-                    outputs=(output_id,),
-                    sound_id=heard.sound.id,
-                )
+    for plan in plans.values():
+        for one in _output_sounds(plan, states) if plan.soundtrack.sounds else ():
+            key = one.kind, one.sound_id
+            outputs = found[key].outputs if key in found else ()
+            found[key] = found.get(key, one)._replace(outputs=tuple(dict.fromkeys((*outputs, *one.outputs))))
     return list(found.values())
+
+
+def _output_sounds(plan: Plan, states: Mapping[str, FileState]) -> list[Finding]:
+    facts, found = Facts(plan, states), list[Finding]()
+    for heard in sound_plan(plan).heard:
+        k = max(k for k in plan.shown if sample_at(plan, plan.schedule.first[k]) <= heard.placed.first)
+        for check in SOUND_CHECKS:
+            told = check.tell(facts, heard)
+            if told is not None:
+                said = told._replace(sentence=f"Slide {k + 1}: {told.sentence}")
+                found.append(_told(plan, k, check.kind, said, sound_id=heard.sound.id))
+    return found
 
 
 def _told_once(found: Sequence[Finding]) -> list[Finding]:

@@ -5,6 +5,7 @@ from fractions import Fraction
 import numpy as np
 from PySide6.QtCore import QPointF
 
+from jaunty_frame.document.edits.outputs import remove_output
 from tests.app.sound_case import SoundCase
 from tests.media.sounds.sound_files import clicks, tone, write_sound
 
@@ -53,6 +54,18 @@ class SoundPanelTests(SoundCase):
         self.assertLess(min(off, 0.5 - off), 0.05)
         self.click(panel.fit)
         self.assertEqual(self.window.session.plans()[self.project.outputs[0].id].seconds, 14)
+
+    def test_without_outputs_there_is_nothing_to_cut_or_to_fit(self):
+        panel = self.open("sound")
+        self.bring("beats.wav", clicks(14, np.arange(0.25, 13.9, 0.5)), begins=Fraction(0))
+        for output in self.project.outputs:
+            self.window.session.apply(remove_output(output.id))
+        self.settle()
+        self.assertFalse(panel.cut.isEnabled() or panel.fit.isEnabled())
+        self.assertIn("beats.wav", panel.list.item(0).text())
+        self.window.session.undo()
+        self.settle()
+        self.assertTrue(panel.cut.isEnabled() and panel.fit.isEnabled())
 
     def test_a_piece_of_the_shelf_is_taken(self):
         panel = self.open("sound")

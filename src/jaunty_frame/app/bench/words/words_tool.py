@@ -7,7 +7,7 @@ from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.pictures.frame_guides import NO_GUIDES, ColourPick, paint_guides
+from jaunty_frame.app.pictures.frame_guides import NO_GUIDES, ColourPick, paint_guides, paint_seized_box
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped
@@ -121,14 +121,7 @@ class WordsTool:
         box = _box_on_widget(place, placed.box).adjusted(-3, -3, 3, 3)
         if self.caret is not None:
             self._paint_marked(painter, place, placed)
-        for pen in (QPen(QColor(0, 0, 0, 130), 3), QPen(QColor("#ffffff"), 1)):
-            painter.setPen(pen)
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawRect(box)
-        painter.setPen(QPen(QColor(0, 0, 0, 160), 1))
-        painter.setBrush(QColor("#ffffff"))
-        for corner in (box.topLeft(), box.topRight(), box.bottomLeft(), box.bottomRight()):
-            painter.drawEllipse(corner, _HANDLE_PX, _HANDLE_PX)
+        paint_seized_box(painter, box, _HANDLE_PX)
         if self.caret is not None:
             line = _on_widget(place, placed, caret_at(placed.block, self.caret[0]))
             for pen in (QPen(QColor(0, 0, 0, 170), 4), QPen(QColor("#ffffff"), 2)):

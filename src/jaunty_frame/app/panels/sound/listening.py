@@ -8,6 +8,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.task import Task
+from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.mixing import Ducking, Placed
 from jaunty_frame.document.sound import Sound
 from jaunty_frame.errors import JauntyError
@@ -58,7 +59,7 @@ class Listening(QObject):
             if device is None:
                 self.ended.emit(NO_DEVICE)
                 return
-            self._samples = round(file.seconds * 48_000)
+            self._samples = round(file.seconds * RATE)
             placed = Placed(0, 0, 0, self._samples, -18.0 - file.loudness, 0, 0, False)
             heard = (Heard(Sound(id="heard", kind="music", file=file.id), placed),)
             plan = SoundPlan(((file, False),), heard, Ducking(), self._samples, -18.0)

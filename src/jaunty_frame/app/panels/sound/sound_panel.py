@@ -141,6 +141,8 @@ class SoundPanel(SidePanel):
         self.fit.setVisible(has_music)
         self.every.setVisible(has_music and bool(tempo))
         self.cut.setVisible(has_music and bool(tempo))
+        for for_outputs in (self.cut, self.fit):
+            for_outputs.setEnabled(bool(self.session.project.outputs))
         for for_slides in (self.adds["voice"], self.adds["ambience"], self.record, self.speak):
             for_slides.setEnabled(bool(self.session.project.slides))
         self.shelf.show_document()

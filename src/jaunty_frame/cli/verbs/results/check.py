@@ -35,6 +35,7 @@ def run(
                         "noted_only": finding.noted_only,
                         "outputs": list(finding.outputs),
                         "words": finding.words_id or None,
+                        "sound": finding.sound_id or None,
                         "accepted": is_accepted(opened.project, finding),
                     }
                     for finding in findings

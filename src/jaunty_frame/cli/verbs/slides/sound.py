@@ -1,6 +1,8 @@
 """``sound``: the soundtrack."""
 
-from collections.abc import Sequence
+import contextlib
+import tempfile
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -55,7 +57,7 @@ def run(
     dry_run: DryRun = False,
 ) -> None:
     """Put music, sounds of the place and voices on the soundtrack. They fall into place in every output."""
-    opened, folder = load_project(project), project.absolute().parent
+    opened = load_project(project)
     fields = _fields(start, end, at, gain, fade_in, fade_out, clean)
     if edit:
         _ensure_there(opened, edit)
@@ -79,7 +81,8 @@ def run(
         for path in music:
             _add(project, path, "music", (), fields, dry_run)
     elif shelf:
-        _add(project, shelf_file(shelf, folder / MADE_FOLDER), "music", (), fields, dry_run)
+        with _made_in(project, dry_run) as folder:
+            _add(project, shelf_file(shelf, folder), "music", (), fields, dry_run)
     elif ambience is not None:
         chosen = numbered_slides(slides, opened) if slides else [one.id for one in opened.slides]
         _add(project, ambience, "ambience", chosen, fields, dry_run)
@@ -87,9 +90,20 @@ def run(
         _add(project, voice, "voice", _slide(opened, slide), fields, dry_run)
     elif speak_:
         chosen = _slide(opened, slide)
-        _add(project, speak(speak_, folder / MADE_FOLDER, language, pace), "voice", chosen, fields, dry_run)
+        with _made_in(project, dry_run) as folder:
+            _add(project, speak(speak_, folder, language, pace), "voice", chosen, fields, dry_run)
     else:
         raise UsageError("Say what to do: --music, --shelf, --ambience, --voice, --speak, --edit, --remove or --list.")
+
+
+@contextlib.contextmanager
+def _made_in(project: Path, dry_run: bool) -> Iterator[Path]:
+    """Give the folder in which sounds are made: beside the project, or one that is gone after a dry run."""
+    if not dry_run:
+        yield project.absolute().parent / MADE_FOLDER
+        return
+    with tempfile.TemporaryDirectory() as folder:
+        yield Path(folder)
 
 
 def _add(
