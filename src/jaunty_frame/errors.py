@@ -4,6 +4,7 @@
      +-- PhotoError         a photo cannot be read
      +-- ProjectError       a project file cannot be read or written
      |    +-- NewerProject  it was written by a newer version
+     |    +-- ProjectChangedError  another program has written it meanwhile
      +-- UsageError         something was asked for that does not exist or does not fit
      +-- SoundError         a sound cannot be read, made or heard
      +-- CaptionError       a caption file cannot be read or written
@@ -28,6 +29,10 @@ class ProjectError(JauntyError):
 
 class NewerProject(ProjectError):
     """The project file was written by a newer version of the program."""
+
+
+class ProjectChangedError(ProjectError):
+    """The project file is no longer what was read; saving would lose what another program wrote."""
 
 
 class UsageError(JauntyError):

@@ -64,7 +64,8 @@ class Commands(CommandCase):
 
         def shown(at):
             to = self.folder / f"at-{at}.png"
-            code, _, errors = self.run_program("frame", self.project, "--output", "64x64@10", "--at", at, "--to", to)
+            of = "--output", "64x64@10", "--at", at
+            code, _, errors = self.run_program("frame", self.project, *of, "--to", to, "--overwrite")
             self.assertEqual((code, errors), (0, ""))
             return hash(to.read_bytes())
 

@@ -6,7 +6,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.media.projects.project_store import load_project, save_project
+from jaunty_frame.media.projects.project_store import read_project, save_project
 from jaunty_frame.show.changes import change_words
 
 DryRun = Annotated[bool, typer.Option("--dry-run", help="Say what would change; write nothing.")]
@@ -14,7 +14,7 @@ DryRun = Annotated[bool, typer.Option("--dry-run", help="Say what would change; 
 
 def change_project(path: Path, edit: Edit, dry_run: bool) -> None:
     """Apply an edit to the project in ``path`` and say in one line what it changes."""
-    before = load_project(path)
+    before, digest = read_project(path)
     after = edit.apply(before)
     if after is before or after == before:
         print("Nothing changes.")
@@ -23,5 +23,5 @@ def change_project(path: Path, edit: Edit, dry_run: bool) -> None:
     if dry_run:
         print(f"{what}; nothing was written.")
         return
-    save_project(after, path)
+    save_project(after, path, digest)
     print(f"{what}.")

@@ -13,7 +13,7 @@ from jaunty_frame.media.photos.finder import unseen_photos, with_areas_found
 from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.media.projects.project_store import load_project, project_file
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.sound_check import check_sounds
 from jaunty_frame.media.typefaces import fonts
@@ -21,14 +21,16 @@ from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.planner import Planner
 
-ProjectPath = Annotated[Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.")]
+ProjectPath = Annotated[
+    Path, typer.Argument(metavar="PROJECT", help="A .jaunty project.", parser=lambda typed: project_file(Path(typed)))
+]
 
 
 class Opened:
     """A project that was read, with its photos and sounds checked against the disk."""
 
     def __init__(self, path: Path) -> None:
-        self.folder = path.absolute().parent
+        self.folder = path.parent
         cache = ThumbnailCache()
         read = load_project(path)
         checked = check_photos(read, self.folder, cache)

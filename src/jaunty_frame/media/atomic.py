@@ -8,6 +8,8 @@ import tempfile
 from collections.abc import Iterator
 from pathlib import Path
 
+from jaunty_frame.media.processes import is_running
+
 _NAME_KEPT = 80
 _SUFFIX = ".part"
 
@@ -43,7 +45,11 @@ def write_whole(path: Path, data: bytes, lasting: bool = True) -> None:
 
 @contextlib.contextmanager
 def temporary_beside(path: Path) -> Iterator[Path]:
-    """Give a hidden name beside ``path``; after the block it becomes ``path``, after an error it is removed."""
+    """Give a hidden name beside ``path``; after the block it becomes ``path``, after an error it is removed.
+
+    Where ``path`` is a link, the file is replaced that it leads to, and the link stays.
+    """
+    path = Path(os.path.realpath(path)) if path.is_symlink() else path
     _remove_leftovers(path)
     descriptor, name = tempfile.mkstemp(
         prefix=f".{path.name[:_NAME_KEPT]}.{os.getpid()}.", suffix=_SUFFIX, dir=path.parent
@@ -68,17 +74,6 @@ def _remove_leftovers(path: Path) -> None:
         if pid.isdigit() and not is_running(int(pid)):
             with contextlib.suppress(OSError):
                 leftover.unlink()
-
-
-def is_running(pid: int) -> bool:
-    """Return whether there is a process of this number."""
-    try:
-        os.kill(pid, 0)
-    except ProcessLookupError:
-        return False
-    except (PermissionError, OverflowError):
-        return True
-    return True
 
 
 def _umask() -> int:

@@ -44,7 +44,8 @@ class ExportPanel(SidePanel):
         self.boxes: dict[str, QCheckBox] = {}
         self._shown: dict[str, tuple[str, str]] = {}
         self._clock = QElapsedTimer()
-        self._asked_overwrite: list[str] = []
+        self._may_replace: list[Path] = []
+        """Files that the user was told are there already, and may be replaced at the next press."""
         self._build()
 
     def _build(self) -> None:
@@ -54,6 +55,7 @@ class ExportPanel(SidePanel):
         self._outputs.setSpacing(6)
         self.folder = QLineEdit(str(_start_folder()))
         self.folder.setAccessibleName("Folder for the videos")
+        self.folder.textChanged.connect(self._ask_anew)
         choose = QPushButton("Choose…")
         choose.clicked.connect(self._choose_folder)
         self.quality = Choice("Quality", [(quality, quality.value.capitalize()) for quality in Quality])
@@ -197,16 +199,16 @@ class ExportPanel(SidePanel):
         if not folder.is_absolute():
             self._say("Give the folder with its whole path, or press Choose.")
             return
-        there = job.existing()
-        if there and there != self._asked_overwrite:
-            self._asked_overwrite = there
-            self._say(f"Already there: {', '.join(there)}. Press Replace to write anew.")
+        there = job.replaced()
+        if not set(there) <= set(self._may_replace):
+            self._may_replace = there
+            self._say(f"Already there: {', '.join(path.name for path in there)}. Press Replace to write anew.")
             self.start_button.setText("Replace")
             return
         source = self.session.source
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
-            return job.write_all(source, report, stopped)
+            return job.write_all(source, report, stopped, there)
 
         self.task = Task("export", work, self)
         self.task.progress.connect(self._show_progress)
@@ -246,9 +248,12 @@ class ExportPanel(SidePanel):
         self._show_running(False)
         self._say(sentence)
 
-    def _show_running(self, running: bool) -> None:
-        self._asked_overwrite = []
+    def _ask_anew(self) -> None:
+        self._may_replace = []
         self.start_button.setText("Export videos")
+
+    def _show_running(self, running: bool) -> None:
+        self._ask_anew()
         self.start_button.setVisible(not running)
         self.cancel_button.setVisible(running)
         self.close_button.setEnabled(not running)
@@ -258,8 +263,8 @@ class ExportPanel(SidePanel):
     def _say(self, sentence: str) -> None:
         self.said.setText(sentence)
 
-    def may_close(self) -> bool:
-        return self.task is None
+    def under_way(self) -> str:
+        return "" if self.task is None else f"An export is running; {self.bar.text() or '0%'} of it is done."
 
 
 def _quiet(text: str) -> QLabel:

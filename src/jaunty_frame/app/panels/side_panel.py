@@ -66,8 +66,12 @@ class SidePanel(QWidget):
         """Return what takes the keys when the panel opens."""
         return self.close_button
 
+    def under_way(self) -> str:
+        """Return a sentence about work that must not be ended unasked, "" if there is none."""
+        return ""
+
     def may_close(self) -> bool:
-        return True
+        return not self.under_way()
 
     def shut_down(self) -> None:
         """End what runs, because the window closes."""

@@ -146,7 +146,7 @@ class CellImages(QObject):
             self._closed = True
             self._waiting.clear()
         if self._pool is not None:
-            self._pool.shutdown(cancel_futures=True)
+            self._pool.shutdown(wait=False, cancel_futures=True)
 
     def _work(self) -> None:
         """Make pictures until none is waited for."""

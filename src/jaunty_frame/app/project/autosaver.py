@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import NamedTuple
 
 from PySide6.QtCore import QObject, QTimer
 
@@ -12,13 +13,21 @@ from jaunty_frame.media.projects.recovery import AutosaveStore
 DELAY_MS = 1500
 
 
+class Unsaved(NamedTuple):
+    """A state that is not saved, None where all is; the file that it belongs to, and the digest of what is in it."""
+
+    project: Project | None
+    path: Path | None
+    digest: str
+
+
 class Autosaver(QObject):
-    """``unsaved`` : tells the state that is not saved, None where all is, and the file that it belongs to."""
+    """``unsaved`` tells what is to be kept."""
 
     def __init__(
         self,
         store: AutosaveStore,
-        unsaved: Callable[[], tuple[Project | None, Path | None]],
+        unsaved: Callable[[], Unsaved],
         parent: QObject | None = None,
     ) -> None:
         super().__init__(parent)
@@ -35,31 +44,30 @@ class Autosaver(QObject):
 
     def write(self) -> None:
         """Begin to write one."""
-        project, path = self._unsaved()
+        project, path, digest = self._unsaved()
         if project is None:
             return
         if self.task is not None:
             self._timer.start()  # once more, when that one is written
             return
-        task = self.task = Task("autosave", lambda report, stopped: self._store.write(project, path), self)
+        task = self.task = Task("autosave", lambda report, stopped: self._store.write(project, path, digest), self)
 
         def end(_: object) -> None:
             self.task = None
             task.deleteLater()
-            now, at = self._unsaved()
-            if now is None or at != path:
+            now = self._unsaved()
+            if now.project is None or now.path != path:
                 self._store.discard(path)  # saved, or given up, while it was written
 
         task.finished.connect(end)
         task.failed.connect(end)
         task.start()
 
-    def write_now(self) -> None:
-        """Write one before this returns: the program is about to end."""
+    def write_now(self) -> bool:
+        """Write one before this returns; return whether what is not saved is kept."""
         self.stop()
-        project, path = self._unsaved()
-        if project is not None:
-            self._store.write(project, path)
+        project, path, digest = self._unsaved()
+        return project is None or self._store.write(project, path, digest)
 
     def stop(self) -> None:
         """Have none under way, so that none is written after what happens now."""

@@ -3,7 +3,7 @@
 They take 0.005 s to load, which the first painted window does not wait for: import them where they are wanted.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from PySide6.QtCore import Qt
@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from jaunty_frame.media.photos.files import PHOTO_SUFFIXES
 
+_STAY = "Stay here"
 _PROJECTS = "Projects (*.jaunty)"
 LOOKS = "Looks (*.look.json *.json)"
 CAPTIONS = "Captions (*.srt *.vtt)"
@@ -78,18 +79,44 @@ def ask_for_folder(parent: QWidget, title: str, start: str, then: Callable[[Path
 
 def ask_about_changes(parent: QWidget, title: str, save: Callable[[], object], drop: Callable[[], object]) -> None:
     """Ask whether the changes of a project are to be saved or dropped; the third answer does nothing."""
+    _ask(parent, f"“{title}” has changes that are not saved.", "", ("Save", save), ("Drop the changes", drop))
+
+
+def ask_about_other_changes(
+    parent: QWidget, name: str, keep_both: Callable[[], object], replace: Callable[[], object]
+) -> None:
+    """Ask what is to become of a file that another program has changed; the third answer does nothing."""
+    said = f"{name} was changed by another window or program since it was opened here."
+    more = "Keep both saves yours beside it, under a name of its own."
+    _ask(parent, said, more, ("Keep both", keep_both), ("Replace it with mine", replace))
+
+
+def ask_about_running(parent: QWidget, running: Sequence[str], leave: Callable[[], object]) -> None:
+    """Ask whether to close the window though work is under way. running : a sentence each."""
+    _ask(parent, " ".join(running), "Closing the window ends it.", (_STAY, lambda: None), ("Close", leave))
+
+
+def _ask(
+    parent: QWidget,
+    said: str,
+    more: str,
+    safe: tuple[str, Callable[[], object]],
+    other: tuple[str, Callable[[], object]],
+) -> None:
+    """Ask a question whose ``safe`` answer loses nothing; Escape does nothing at all."""
     box = QMessageBox(parent)
-    box.setText(f"“{title}” has changes that are not saved.")
-    keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-    lose = box.addButton("Drop the changes", QMessageBox.ButtonRole.DestructiveRole)
-    box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
+    box.setText(said)
+    box.setInformativeText(more)
+    keep = box.addButton(safe[0], QMessageBox.ButtonRole.AcceptRole)
+    lose = box.addButton(other[0], QMessageBox.ButtonRole.DestructiveRole)
+    if safe[0] != _STAY:
+        box.addButton(_STAY, QMessageBox.ButtonRole.RejectRole)
     box.setDefaultButton(keep)
 
     def answer() -> None:
-        if box.clickedButton() is lose:
-            drop()
-        elif box.clickedButton() is keep:
-            save()
+        for button, act in ((keep, safe[1]), (lose, other[1])):
+            if box.clickedButton() is button:
+                act()
 
     box.finished.connect(lambda _: answer())
     _open(box)

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QWidget
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.sound_work import SoundWork
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
@@ -36,7 +36,8 @@ class Importer(QObject):
     files_checked = Signal()
     finding_progressed = Signal(int, int)
     finding_ended = Signal()
-    _found = Signal(object)
+    # Which task found it, and an edit.
+    _found = Signal(object, object)
 
     def __init__(self, session: Session, sounds: SoundWork, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -76,7 +77,7 @@ class Importer(QObject):
             return import_photos(paths, folder, cache, report, stopped)
 
         task = Task("import", work, self)
-        task.progress.connect(self.progressed)
+        task.progress.connect(lambda done, total: self.progressed.emit(done, total) if task is self.task else None)
         self._run(task, lambda imported: self._take(imported, at))
 
     def bring_in_picture(self, png: bytes, at: int | None = None) -> None:
@@ -117,18 +118,19 @@ class Importer(QObject):
     def _run(self, task: Task, take: Callable[[Any], Said | None]) -> None:
         """Run a task; ``take`` takes over its result and returns what to say, None to leave what is said as it is."""
         self.task = task
-        task.finished.connect(lambda result: self._finish(take, result))
-        task.failed.connect(lambda sentence: self._end(Said([sentence])))
-        task.cancelled.connect(lambda: self._end(Said(["The import was stopped; nothing was added."])))
+        task.finished.connect(lambda result: self._finish(task, take, result))
+        task.failed.connect(lambda sentence: self._end(task, Said([sentence])))
+        task.cancelled.connect(lambda: self._end(task, Said(["The import was stopped; nothing was added."])))
         if self._may_work:
             task.start()
 
-    def _finish(self, take: Callable[[Any], Said | None], result: Any) -> None:
+    def _finish(self, task: Task, take: Callable[[Any], Said | None], result: Any) -> None:
         said: Said | None = Said(["The photos could not be taken over; nothing was added."])
         try:
-            said = take(result)
+            if task is self.task:
+                said = take(result)
         finally:
-            self._end(said)  # whatever is raised, the next import need not wait for this one
+            self._end(task, said)  # whatever is raised, the next import need not wait for this one
 
     def begin(self) -> None:
         """Let work run, which until now waited so as not to take Python's lock from the window being built."""
@@ -143,11 +145,11 @@ class Importer(QObject):
                 task.cancel()
 
     def shut_down(self) -> None:
-        """Stop all work and wait until it has stopped."""
+        """Stop all work."""
         self.cancel()
         for task in (self.task, self.finding):
             if task is not None:
-                task.wait()
+                task.wait(WAITS_S)
 
     def find_areas(self) -> None:
         """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
@@ -170,15 +172,20 @@ class Importer(QObject):
             # The networks take 0.1 s to read, and only where there is something to look at.
             from jaunty_frame.media.photos.finder import find_areas
 
-            find_areas(wanted, source, self._found.emit, report, stopped, again)
+            find_areas(wanted, source, lambda edit: self._found.emit(task, edit), report, stopped, again)
 
         task = self.finding = Task("find keep areas", work, self)
-        task.progress.connect(self.finding_progressed)
-        task.finished.connect(lambda _: self._end_finding())
-        task.failed.connect(lambda sentence: self._end_finding([sentence]))
+        task.progress.connect(
+            lambda done, total: self.finding_progressed.emit(done, total) if task is self.finding else None
+        )
+        task.finished.connect(lambda _: self._end_finding(task))
+        task.failed.connect(lambda sentence: self._end_finding(task, [sentence]))
+        task.cancelled.connect(lambda: self._end_finding(task))
         task.start()
 
-    def _keep_found(self, edit: Edit) -> None:
+    def _keep_found(self, task: Task, edit: Edit) -> None:
+        if task is not self.finding:
+            return  # of a project that is no longer open
         self._found_edits.append(edit)
         if not self._take_found_soon.isActive():
             self._take_found_soon.start()
@@ -188,7 +195,10 @@ class Importer(QObject):
         if edits:
             self._session.amend(all_of(edits))
 
-    def _end_finding(self, sentences: Sequence[str] = ()) -> None:
+    def _end_finding(self, task: Task, sentences: Sequence[str] = ()) -> None:
+        task.deleteLater()
+        if task is not self.finding:
+            return
         self._take_found()
         self.finding = None
         self.finding_ended.emit()
@@ -197,12 +207,16 @@ class Importer(QObject):
         self.find_areas()  # photos may have come in meanwhile
 
     def forget(self) -> None:
-        """Another project was opened."""
-        if self.finding is not None:
-            self.finding.cancel()
+        """Another project was opened: what is under way is for the one before, and nothing comes of it."""
+        self.cancel()
+        if self.task is not None:
+            self.ended.emit([], None)
+        self.task = self.finding = None
+        self._take_found_soon.stop()
         self._found_edits.clear()
         self._looked_for.clear()
         self._was_asked = False
+        self.finding_ended.emit()
 
     def _take(self, imported: "Imported", at: int | None) -> Said:
         fresh, copies = without_copies(self._session.latest, imported.photos)
@@ -252,7 +266,10 @@ class Importer(QObject):
         assert isinstance(window, QWidget)
         ask_for_folder(window, "Where the files are now", "", self.check_files)
 
-    def _end(self, said: Said | None) -> None:
+    def _end(self, task: Task, said: Said | None) -> None:
+        task.deleteLater()
+        if task is not self.task:
+            return  # for a project that is no longer open
         self.task = None
         if said is not None:
             self.ended.emit(list(said.sentences), said.action)

@@ -8,14 +8,14 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.errors import JauntyError
+from jaunty_frame.errors import JauntyError, ProjectChangedError
 from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.media.replacing import free_path
 
 
 class ProjectFiles(QObject):
-    """Dialogs stand over ``window``. ``opened`` follows every project that was opened or recovered."""
+    """Dialogs stand over ``window``."""
 
-    opened = Signal()
     # Sentences for the user.
     said = Signal(list)
 
@@ -38,10 +38,10 @@ class ProjectFiles(QObject):
                     self.said.emit([sentence])
                 else:
                     self._session.open(path)
+                    if left is not None:
+                        self._session.forget_left_behind(left)
             except JauntyError as error:
                 self.said.emit([str(error)])
-                return
-            self.opened.emit()
 
         self.when_changes_are_safe(proceed)
 
@@ -51,7 +51,6 @@ class ProjectFiles(QObject):
         if left is not None:
             self._session.recover(left)
             self.said.emit(["A project that was never saved was recovered. Save it to keep it."])
-            self.opened.emit()
 
     def start_new(self) -> None:
         self.when_changes_are_safe(self._session.start_new)
@@ -63,16 +62,30 @@ class ProjectFiles(QObject):
             self.save_to(self._session.path)
 
     def save_as(self, after: Callable[[], object] = lambda: None) -> None:
-        _dialogs().ask_where_to_save(self.window, lambda path: self.save_to(path) and after())
+        _dialogs().ask_where_to_save(self.window, lambda path: self.save_to(path, after))
 
-    def save_to(self, path: Path) -> bool:
-        """Save to ``path``; return whether it worked. Where not, the window says why."""
+    def save_to(self, path: Path, after: Callable[[], object] = lambda: None, over_changes: bool = False) -> None:
+        """Save to ``path``, then do what comes after. Where that cannot be, the window says why.
+
+        Where another program has changed the file meanwhile, the user is asked first, unless ``over_changes``.
+        """
+
+        def keep_both() -> None:
+            beside = free_path(path)
+            self.save_to(beside, after)
+            if self._session.path == beside:
+                self.said.emit([f"Saved as {beside.name}; {path.name} stays as the other program wrote it."])
+
         try:
-            self._session.save(path)
+            self._session.save(path, over_changes)
+        except ProjectChangedError:
+            _dialogs().ask_about_other_changes(
+                self.window, path.name, keep_both, lambda: self.save_to(path, after, over_changes=True)
+            )
         except JauntyError as error:
             self.said.emit([str(error)])
-            return False
-        return True
+        else:
+            after()
 
     def when_changes_are_safe(self, proceed: Callable[[], object]) -> None:
         """Run ``proceed`` after unsaved changes were saved or given up; not at all where the user thinks again."""
@@ -83,14 +96,10 @@ class ProjectFiles(QObject):
         def save() -> None:
             if self._session.path is None:
                 self.save_as(proceed)
-            elif self.save_to(self._session.path):
-                proceed()
+            else:
+                self.save_to(self._session.path, proceed)
 
-        def drop() -> None:
-            self._session.discard_autosave()
-            proceed()
-
-        _dialogs().ask_about_changes(self.window, self._session.latest.title, save, drop)
+        _dialogs().ask_about_changes(self.window, self._session.latest.title, save, proceed)
 
 
 def _dialogs() -> ModuleType:

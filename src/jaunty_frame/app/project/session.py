@@ -5,7 +5,7 @@ from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
 
-from jaunty_frame.app.project.autosaver import Autosaver
+from jaunty_frame.app.project.autosaver import Autosaver, Unsaved
 from jaunty_frame.app.project.show_work import Shown, ShowWork
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.files.slides_format import CopiedSlides
@@ -15,7 +15,7 @@ from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.media.projects.project_store import load_project, path_from, rebased, save_project
+from jaunty_frame.media.projects.project_store import path_from, project_file, read_project, rebased, save_project
 from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.finding import Finding
@@ -40,6 +40,8 @@ class Session(QObject):
     changed = Signal()
     findings_changed = Signal()
     saved_changed = Signal()
+    # Another project is open: what is under way for the one before concerns it no longer.
+    replaced = Signal()
     # The place (see ``where``) at which a step was made that is taken back or done again.
     returned = Signal(object)
     # A sentence for the user.
@@ -52,6 +54,8 @@ class Session(QObject):
         self._history = History(empty_project())
         self._saved: Project | None = self._history.project
         self.path: Path | None = None
+        # Of what the file held when it was read or written last.
+        self._digest: str | None = None
         self.states: dict[str, FileState] = {}
         self._work = ShowWork(self)
         self._work.planned.connect(self._show)
@@ -68,7 +72,7 @@ class Session(QObject):
         self._checked_states: object = None
         # Where the photos of ``project`` are read from, and those of ``latest``.
         self.source = self.latest_source = PhotoSource(self.folder, self.cache)
-        self.autosaver = Autosaver(self._autosaves, lambda: (None if self.is_saved else self.latest, self.path), self)
+        self.autosaver = Autosaver(self._autosaves, self._unsaved, self)
         self._work.plan(self.latest)
 
     @property
@@ -89,7 +93,10 @@ class Session(QObject):
     @property
     def folder(self) -> Path:
         """The folder that relative photo paths start from."""
-        return self.path.absolute().parent if self.path else Path("/")
+        return self.path.parent if self.path else Path("/")
+
+    def _unsaved(self) -> Unsaved:
+        return Unsaved(None if self.is_saved else self.latest, self.path, self._digest or "")
 
     def absolute(self, path: str) -> str:
         """Return a photo's path as one that holds outside the project too."""
@@ -232,22 +239,29 @@ class Session(QObject):
             self.autosaver.start()
 
     def start_new(self) -> None:
-        self._replace(empty_project(), None)
+        self._replace(empty_project(), None, None)
+        self.replaced.emit()
 
     def open(self, path: Path) -> None:
         """Open the project in ``path``; ProjectError where it cannot be read, and the open one stays."""
-        self._replace(load_project(path), path)
+        path = project_file(path)
+        project, digest = read_project(path)
+        self._replace(project, path, digest)
+        self.replaced.emit()
 
     def recover(self, autosave: Autosave) -> None:
         """Take up an autosaved state as unsaved changes of its project."""
-        self._replace(autosave.project, autosave.path)
+        self._replace(autosave.project, autosave.path, autosave.digest or None)
         self._saved = None
-        autosave.file.unlink(missing_ok=True)
+        # Kept as this process's own before the old one goes, so that at no time it can be lost.
+        if self.autosaver.write_now():
+            self._autosaves.remove(autosave.file)
         self._announce()
+        self.replaced.emit()
 
-    def _replace(self, project: Project, path: Path | None) -> None:
-        self.autosaver.stop()
-        self.path = path
+    def _replace(self, project: Project, path: Path | None, digest: str | None) -> None:
+        self.autosaver.discard(self.path)  # its changes are saved or given up
+        self.path, self._digest = path, digest
         self._history = History(project)
         self._saved = project
         self.states = {}
@@ -255,16 +269,22 @@ class Session(QObject):
         self._work.forget()
         self._announce()
 
-    def save(self, path: Path) -> None:
-        """Write the project to ``path``, which it has from then on; ProjectError where that cannot be."""
-        before = self.folder
-        after = path.absolute().parent
-        if before != after or self.path is None:
+    def save(self, path: Path, over_changes: bool = False) -> None:
+        """Write the project to ``path``, which it has from then on; ProjectError where that cannot be: all is then as
+        it was.
+
+        Raises ProjectChangedError where another program has written to the project's own file since it was read, unless
+        ``over_changes``.
+        """
+        before, path = self.folder, project_file(path)
+        after = path.parent
+        over = self._digest if path == self.path and not over_changes else None
+        digest = save_project(rebased(self.latest, before, after), path, over)
+        if before != after:
             self._history.amend(Edit("Paths", lambda project: rebased(project, before, after)))
-        save_project(self.latest, path)
         for old in (self.path, path):
             self.autosaver.discard(old)
-        self.path = path
+        self.path, self._digest = path, digest
         self.latest_source = PhotoSource(self.folder, self.cache)
         self._saved = self.latest
         self._announce()
@@ -273,21 +293,21 @@ class Session(QObject):
         """Write an autosave at once, because the program is about to end."""
         self.autosaver.write_now()
 
-    def discard_autosave(self) -> None:
-        """Forget unsaved changes for good: the user said so."""
-        self.autosaver.discard(self.path)
-
     def forget_changes(self) -> None:
         """Count the present state as saved: the user gave up the changes, or they are saved elsewhere."""
         self._saved = self.latest
 
     def wait(self) -> None:
-        """Wait until nothing is worked on; to be called only when nothing else is to be done."""
+        """Let nothing more be worked on, because the window closes."""
         self._work.wait()
         if self.is_saved:
             self.autosaver.discard(self.path)
         else:
             self.autosaver.stop()
+
+    def forget_left_behind(self, autosave: Autosave) -> None:
+        """Let go of what was left behind, because it is no other than what is saved."""
+        self._autosaves.remove(autosave.file)
 
     def left_behind(self, path: Path | None) -> Autosave | None:
         """Return what a killed program left of the project in ``path``, if it differs from what is saved."""

@@ -5,7 +5,7 @@ from typing import Any, NamedTuple
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.typefaces import fonts
@@ -105,11 +105,12 @@ class ShowWork(QObject):
         self._next_plan = self._next_check = None
 
     def wait(self) -> None:
-        """Wait until nothing is worked on; to be called only when nothing else is to be done."""
+        """Let nothing more be worked on, because the window closes. Planning cannot be stopped, and need not be waited
+        for: it writes nothing."""
         self.forget()
         for task in (self._planning, self._checking):
             if task is not None:
-                task.wait()
+                task.wait(WAITS_S)
 
     def _begin(
         self, name: str, work: Callable[[], object], end: Callable[[], None], take: Callable[[Any], None]

@@ -9,7 +9,7 @@ from platformdirs import user_data_dir
 from PySide6.QtCore import QObject, Signal
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.sounds import add_sound
 from jaunty_frame.document.sound import SoundFile, SoundKind
@@ -119,13 +119,16 @@ class SoundWork(QObject):
             return files, problems
 
         task = self.task = Task("sounds", work, self)
-        task.finished.connect(lambda result: self._take(result, kind, slide_ids, fields))
-        task.failed.connect(lambda sentence: self._end([sentence]))
-        task.cancelled.connect(lambda: self._end([]))
+        task.finished.connect(lambda result: self._take(task, result, kind, slide_ids, fields))
+        task.failed.connect(lambda sentence: self._end(task, [sentence]))
+        task.cancelled.connect(lambda: self._end(task, []))
         self.working.emit(True)
         task.start()
 
-    def _take(self, result: Any, kind: SoundKind, slide_ids: Sequence[str], fields: dict[str, Any]) -> None:
+    def _take(self, task: Task, result: Any, kind: SoundKind, slide_ids: Sequence[str], fields: dict[str, Any]) -> None:
+        if task is not self.task:
+            task.deleteLater()
+            return  # for a project that is no longer open
         files, problems = result
         known = {slide.id for slide in self._session.latest.slides}
         slides = [name for name in slide_ids if name in known]
@@ -135,9 +138,12 @@ class SoundWork(QObject):
         if edits:
             self._session.apply(edits[0] if len(edits) == 1 else all_of(edits))
             self.added.emit(self._session.latest.sound.sounds[-1].id)
-        self._end(problems)
+        self._end(task, problems)
 
-    def _end(self, sentences: list[str]) -> None:
+    def _end(self, task: Task, sentences: list[str]) -> None:
+        task.deleteLater()
+        if task is not self.task:
+            return
         self.task = None
         if sentences:
             self.said.emit(sentences)
@@ -146,9 +152,17 @@ class SoundWork(QObject):
         else:
             self.working.emit(False)
 
+    def forget(self) -> None:
+        """Another project was opened: what is under way is for the one before, and nothing comes of it."""
+        self._waiting.clear()
+        if self.task is not None:
+            self.task.cancel()
+            self.task = None
+            self.working.emit(False)
+
     def shut_down(self) -> None:
         """End what runs, because the window closes."""
         self._waiting.clear()
         if self.task is not None:
             self.task.cancel()
-            self.task.wait()
+            self.task.wait(WAITS_S)

@@ -1,5 +1,6 @@
 """Long work on a thread of its own: with progress, cancelling, and an end that is told in the GUI thread."""
 
+import contextlib
 import threading
 from collections.abc import Callable
 from typing import Any
@@ -11,6 +12,8 @@ from jaunty_frame.errors import Cancelled, JauntyError
 # What the work is given: a function to report (done, total) and one that tells whether to stop.
 Work = Callable[[Callable[[int, int], None], Callable[[], bool]], Any]
 _LOOK_EVERY_MS = 50
+WAITS_S = 1.0
+"""How long a window that closes waits for work that was told to stop: a decoder or a slow disk may not hear it."""
 
 
 class Task(QObject):
@@ -45,10 +48,11 @@ class Task(QObject):
     def cancel(self) -> None:
         self._stop.set()
 
-    def wait(self) -> None:
-        """Wait until the work has ended; to be called only when nothing else is to be done."""
+    def wait(self, seconds: float | None = None) -> None:
+        """Wait until the work has ended, but not longer than so many seconds; to be called only when nothing else is
+        to be done."""
         if self._thread.ident is not None:
-            self._thread.join()
+            self._thread.join(seconds)
 
     def _report(self, done: int, total: int) -> None:
         self._now = done, total
@@ -63,6 +67,10 @@ class Task(QObject):
         self._tell()
 
     def _run(self) -> None:
+        with contextlib.suppress(RuntimeError):  # the window may be gone by the time at which the work ends
+            self._end()
+
+    def _end(self) -> None:
         try:
             result = self._work(self._report, self._stop.is_set)
         except Cancelled:
@@ -70,6 +78,7 @@ class Task(QObject):
         except JauntyError as error:
             self.failed.emit(str(error))
         except Exception as error:  # a fault of ours must not leave the window waiting
+            threading.excepthook(threading.ExceptHookArgs((type(error), error, error.__traceback__, self._thread)))
             self.failed.emit(f"Something went wrong inside the program ({type(error).__name__}: {error}).")
         else:
             self.finished.emit(result)

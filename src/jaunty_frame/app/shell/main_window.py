@@ -38,6 +38,7 @@ class MainWindow(QMainWindow):
         super().__init__(parent)
         self.session = session
         self._was_painted = False
+        self._may_end_work = False
         self.images = CellImages(self)
         self.sheet = SheetView(session, self.images)
         self.importer = Importer(session, SoundWork(session, self), self)
@@ -94,7 +95,7 @@ class MainWindow(QMainWindow):
         self.sheet.joint_clicked.connect(self._open_joint)
         self.sheet.menu_wanted.connect(menus.show_slide_menu)
         self.sheet.header.menu_wanted.connect(menus.show_output_menu)
-        self.files.opened.connect(self._on_opened)
+        self.session.replaced.connect(self._on_replaced)
         self.net.caught.connect(self.notice.show_sentences)
         self.session.failed.connect(lambda sentence: self.notice.show_sentences([sentence]))
         self.files.said.connect(self.notice.show_sentences)
@@ -146,9 +147,10 @@ class MainWindow(QMainWindow):
 
     # -- what is shown
 
-    def _on_opened(self) -> None:
+    def _on_replaced(self) -> None:
         self.images.forget()
         self.importer.forget()
+        self.desk.sounds.forget()
         self.importer.check_files()
 
     def _show_document(self) -> None:
@@ -218,6 +220,12 @@ class MainWindow(QMainWindow):
     # -- closing, dropping
 
     def closeEvent(self, event: QCloseEvent) -> None:
+        if not self._may_end_work and (running := self.side.under_way()):
+            event.ignore()
+            from jaunty_frame.app.project.dialogs import ask_about_running
+
+            ask_about_running(self, running, self._close_over_work)
+            return
         if self.session.is_saved:
             self._shut_down()
             event.accept()
@@ -226,9 +234,14 @@ class MainWindow(QMainWindow):
 
         def leave() -> None:
             self.session.forget_changes()
-            self.close()
+            self._close_over_work()
 
         self.files.when_changes_are_safe(leave)
+
+    def _close_over_work(self) -> None:
+        self._may_end_work = True
+        self.close()
+        self._may_end_work = False
 
     def _shut_down(self) -> None:
         self.importer.shut_down()

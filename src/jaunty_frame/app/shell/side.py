@@ -32,6 +32,10 @@ class Side(QStackedWidget):
         self.setCurrentWidget(panel)
         panel.first_focus().setFocus()
 
+    def under_way(self) -> list[str]:
+        """Return a sentence for each piece of work that closing the window would end."""
+        return [sentence for panel in self.panels.values() if (sentence := panel.under_way())]
+
     def shut_down(self) -> None:
         for panel in self.panels.values():
             panel.shut_down()

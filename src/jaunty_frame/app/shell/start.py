@@ -3,6 +3,7 @@
 import os
 import signal
 import sys
+import threading
 from pathlib import Path
 
 from PySide6.QtWidgets import QApplication
@@ -12,7 +13,8 @@ from jaunty_frame.app.shell.collector import Collector
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.memory import give_memory_back
 from jaunty_frame.app.widgets.theme import mark, prefers_dark, set_theme, set_up_fonts, styled_when_built
-from jaunty_frame.errors import UsageError
+from jaunty_frame.errors import UsageError, shown_name
+from jaunty_frame.media.projects.project_store import project_file
 
 # Python lets a thread go on for 0.005 s while another waits for its lock, and painting asks for the lock at every call
 # into Qt: while a worker was busy, the longest stall on 500 slides was half as long again.
@@ -54,9 +56,11 @@ def run_window(project: str | None) -> int:
     """Open the window, with a project if one is given; return the exit code."""
     if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")):
         raise UsageError("There is no display to open a window on; jaunty-frame --help lists what works without one.")
-    path = Path(project) if project else None
-    if path is not None and not path.exists():
-        raise UsageError(f"There is no project {path}; check the name, or give a command (jaunty-frame --help).")
+    path = project_file(Path(project)) if project else None
+    if path is not None and not os.path.exists(path):
+        raise UsageError(
+            f"There is no project {shown_name(project)}; check the name, or give a command (jaunty-frame --help)."
+        )
     app = make_application()
     window = open_window(app, path)
 
@@ -68,4 +72,7 @@ def run_window(project: str | None) -> int:
         signal.signal(number, stop)
     code = app.exec()
     sys.stdout.flush()
+    if threading.active_count() > 1:
+        # What was told to stop and did not hear it, such as a look at a file on a slow disk: Python would wait for it.
+        os._exit(code)
     return code

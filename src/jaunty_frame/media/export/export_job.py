@@ -3,7 +3,7 @@
 import contextlib
 import re
 import unicodedata
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import NamedTuple
@@ -13,6 +13,7 @@ from jaunty_frame.errors import ExportError
 from jaunty_frame.media.formats.format import Quality, ShowSound
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.media.photos.sources import PhotoSource, resolved
+from jaunty_frame.media.replacing import replaced_by
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.soundtrack import sound_plan
 from jaunty_frame.show.planning.words import without_captions
@@ -81,9 +82,13 @@ class ExportJob:
         """Raise ExportError where there is nothing to show, or where a photo is missing."""
         ensure_exportable(self.project, self.folder, self.plans)
 
-    def existing(self) -> list[str]:
-        """Return the names of files that would be replaced."""
-        return [export.path.name for export in self.exports if export.path.exists()]
+    def replaced(self) -> list[Path]:
+        """Return the files that would be replaced, videos and captions."""
+        return replaced_by(path for export in self.exports for path in self.files_of(export))
+
+    def files_of(self, export: Export) -> list[Path]:
+        """Return all files that a show becomes."""
+        return [export.path, *([] if self.captions == BURNT else [export.path.with_suffix(f".{self.captions}")])]
 
     def write(
         self,
@@ -91,11 +96,18 @@ class ExportJob:
         source: PhotoSource,
         progress: Progress = lambda done, total: None,
         cancelled: Callable[[], bool] = lambda: False,
+        may_replace: Collection[Path] = (),
     ) -> None:
-        """Write one show, replacing a file of its name. progress : its frames done, its frames in all."""
+        """Write one show. progress : its frames done, its frames in all; may_replace : files that may be replaced.
+
+        Raises ExportError where another file is there already: it may have come since the user was asked.
+        """
         # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
         from jaunty_frame.media.export.export import export_show
 
+        for there in replaced_by(self.files_of(export)):
+            if there not in may_replace:
+                raise ExportError(f"{there.name} is already in {there.parent}; allow replacing it, or choose a folder.")
         beside = self.captions != BURNT
         plan = without_captions(export.plan) if beside else export.plan
         with self._sound_of(export.plan, cancelled) as sound:
@@ -118,12 +130,18 @@ class ExportJob:
         with mixed_show(heard, self.folder, PeakCache(), cancelled=cancelled) as mix:
             yield mix
 
-    def write_all(self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool]) -> list[Path]:
-        """Write all shows and return their files. progress : of the frames of all."""
-        written = []
+    def write_all(
+        self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool], may_replace: Collection[Path]
+    ) -> list[Path]:
+        """Write all shows and return their files. progress : of the frames of all; may_replace : see ``write``."""
+        written: list[Path] = []
         before = 0
+
+        def report(done: int, _: int) -> None:
+            progress(before + done, self.frames)
+
         for export in self.exports:
-            self.write(export, source, lambda done, _, before=before: progress(before + done, self.frames), cancelled)  # type: ignore[misc]
+            self.write(export, source, report, cancelled, may_replace)
             before += export.plan.schedule.total
             written.append(export.path)
         return written

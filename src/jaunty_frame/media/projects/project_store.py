@@ -1,9 +1,14 @@
 """Projects, looks and zones on disk: saved whole, photo paths kept relative where that survives a move of the
 folder."""
 
+import contextlib
+import fcntl
 import os
 import stat
+from collections.abc import Iterator
+from hashlib import blake2b
 from pathlib import Path
+from typing import NamedTuple
 
 from jaunty_frame.document.files.json_text import MAX_BYTES
 from jaunty_frame.document.files.look_format import look_from_text, look_to_text
@@ -11,16 +16,41 @@ from jaunty_frame.document.files.project_format import project_from_text, projec
 from jaunty_frame.document.files.zones_format import zones_from_text, zones_to_text
 from jaunty_frame.document.look import Look
 from jaunty_frame.document.model import Project, ZoneMargins
-from jaunty_frame.errors import ProjectError, shown_name
+from jaunty_frame.errors import ProjectChangedError, ProjectError, shown_name
 from jaunty_frame.media.atomic import reason_of, write_whole
 
 # Farther apart than this, a photo and its project are not moved together.
 _MOST_STEPS_UP = 3
 
 
+class ReadProject(NamedTuple):
+    """A project and the digest of the text in which it stands on disk."""
+
+    project: Project
+    digest: str
+
+
+def project_file(path: Path) -> Path:
+    """Return the one file that any name of a project leads to: absolute, links followed, ``~`` the user's folder."""
+    try:
+        return path.expanduser().resolve()
+    except (OSError, RuntimeError, ValueError):  # no home, links in a circle, no name of a file: told when it is opened
+        return path.absolute()
+
+
+def read_project(path: Path) -> ReadProject:
+    """Return the project in ``path``; ProjectError with a sentence where that cannot be."""
+    text = _text_of(path, "project", "open a .jaunty project")
+    return ReadProject(project_from_text(text, shown_name(path.name)), _digest(text.encode()))
+
+
 def load_project(path: Path) -> Project:
     """Return the project in ``path``; ProjectError with a sentence where that cannot be."""
-    return project_from_text(_text_of(path, "project", "open a .jaunty project"), shown_name(path.name))
+    return read_project(path).project
+
+
+def _digest(data: bytes) -> str:
+    return blake2b(data, digest_size=16).hexdigest()
 
 
 def load_look(path: Path) -> Look:
@@ -49,7 +79,7 @@ def _text_of(path: Path, what: str, remedy: str) -> str:
             raise ProjectError(f"{name} is not a file that can be read to its end; {remedy}.")
         if facts.st_size > MAX_BYTES:
             raise ProjectError(f"{name} is larger than 64 MB and is no {what} of this program.")
-        return path.read_text(encoding="utf-8")
+        return path.read_bytes().decode()
     except FileNotFoundError as error:
         raise ProjectError(f"There is no {what} {shown_name(path)}; check the name.") from error
     except UnicodeDecodeError as error:
@@ -58,9 +88,46 @@ def _text_of(path: Path, what: str, remedy: str) -> str:
         raise ProjectError(f"{name} cannot be read: {reason_of(error)}.") from error
 
 
-def save_project(project: Project, path: Path) -> None:
-    """Write the project to ``path``, whole or not at all; ProjectError with a sentence where that cannot be."""
-    _write(path, project_to_text(project))
+def save_project(project: Project, path: Path, over: str | None = None) -> str:
+    """Write the project to ``path``, whole or not at all, and return the digest of what was written.
+
+    over : the digest of what it may replace, None for whatever is there. Raises ProjectChangedError where another
+    program has written something else meanwhile, ProjectError where it cannot be written.
+    """
+    text = project_to_text(project)
+    with _held(path):
+        if over is not None and digest_of(path) not in (None, over):
+            raise ProjectChangedError(
+                f"{shown_name(path.name)} was changed by another window or program after it was read here; nothing "
+                "was written. Open it again, or save under another name."
+            )
+        _write(path, text)
+    return _digest(text.encode())
+
+
+def digest_of(path: Path) -> str | None:
+    """Return the digest of what is in a file now, None where there is none that can be read."""
+    try:
+        facts = path.stat()
+        return _digest(path.read_bytes()) if stat.S_ISREG(facts.st_mode) and facts.st_size <= MAX_BYTES else ""
+    except (OSError, ValueError):
+        return None
+
+
+@contextlib.contextmanager
+def _held(path: Path) -> Iterator[None]:
+    """Keep other windows and commands from saving the same file between the look at it and the writing."""
+    try:
+        descriptor = os.open(path, os.O_RDONLY | os.O_NONBLOCK)
+    except (OSError, ValueError):
+        yield  # a new file
+        return
+    try:
+        with contextlib.suppress(OSError):  # some file systems know no locks
+            fcntl.flock(descriptor, fcntl.LOCK_EX)
+        yield
+    finally:
+        os.close(descriptor)
 
 
 def save_look(look: Look, path: Path) -> None:

@@ -1,8 +1,9 @@
 """Recording a voice while the pictures play."""
 
+from collections.abc import Sequence
 from fractions import Fraction
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer
 from PySide6.QtGui import QKeyEvent
@@ -31,14 +32,24 @@ _ALONE_PX, _WITH_TAKES_PX = 400, 200
 """How high the picture is."""
 
 
+class Over(NamedTuple):
+    """What a take is recorded over: the slides that are shown from its first on, in an output.
+
+    nexts : at which seconds of the take the next slide was asked for.
+    """
+
+    slides: Sequence[str]
+    output_id: str
+    nexts: list[float]
+
+
 class Recorded:
     """A take that was made: its file, and what of it is wanted."""
 
-    def __init__(self, path: Path, peaks: Any, seconds: float, begins: float, ends: float, nexts: list[float]) -> None:
+    def __init__(self, path: Path, peaks: Any, seconds: float, begins: float, ends: float, over: "Over") -> None:
         self.path, self.peaks, self.seconds = path, peaks, seconds
         self.begins, self.ends = begins, ends
-        self.nexts = nexts
-        """At which seconds of the take the next slide was asked for."""
+        self.over = over
 
 
 class RecordPanel(SidePanel):
@@ -50,8 +61,7 @@ class RecordPanel(SidePanel):
         self._take: Take | None = None
         self._count = 0
         self._count_in = CountIn(speaker)
-        self._slides: list[str] = []
-        self._nexts: list[float] = []
+        self._over = Over((), "", [])
         self._slide_from = 0.0
         self._player: Player | None = None
         self._clock = QElapsedTimer()
@@ -115,6 +125,7 @@ class RecordPanel(SidePanel):
             self.fault,
         )
         self.desk.cells.current_cell_changed.connect(lambda *_: self._on_changed())
+        self.session.replaced.connect(self._let_go)
 
     def first_focus(self) -> QWidget:
         return self.start
@@ -135,7 +146,7 @@ class RecordPanel(SidePanel):
         for widget in (self.which, self.trimmer, self.use, self.drop):
             widget.setVisible(has_takes)
         chosen = self._chosen()
-        self.times.setVisible(has_takes and chosen is not None and bool(chosen.nexts))
+        self.times.setVisible(has_takes and chosen is not None and bool(chosen.over.nexts))
         if chosen is not None:
             self.trimmer.show_wave(chosen.peaks, chosen.seconds, chosen.begins, chosen.ends)
         self.start.setText("Stop" if self._take is not None else "Take it again" if self.takes else "Record")
@@ -177,8 +188,7 @@ class RecordPanel(SidePanel):
         if slide_id not in names:
             self._say("This slide is left out of the output; choose another.")
             return
-        self._slides, self._nexts = names[names.index(slide_id) :], []
-        self._output_id, self._slide_from = output_id, 0.0
+        self._over, self._slide_from = Over(names[names.index(slide_id) :], output_id, []), 0.0
         microphone: Microphone = self.microphone_for(self.device.currentText())
         self._take = Take(microphone)
         try:
@@ -213,10 +223,12 @@ class RecordPanel(SidePanel):
         self.show_document()
 
     def _play_other_sound(self) -> None:
-        plan, device = self.session.plans()[self._output_id], speaker()
-        if device is None:
+        plan, device = self.session.plans().get(self._over.output_id), speaker()
+        if device is None or plan is None:
             return
-        k = next(k for k in plan.shown if plan.slides[k].id == self._slides[0])
+        k = next((k for k in plan.shown if plan.slides[k].id == self._over.slides[0]), None)
+        if k is None:
+            return  # it was removed meanwhile
         self._player = Player(sound_plan(plan), self.session.folder, self.desk.sounds.cache, device, -6.0)
         try:
             self._player.start(sample_at(plan, plan.schedule.first[k]))
@@ -226,16 +238,16 @@ class RecordPanel(SidePanel):
 
     def next_slide(self) -> None:
         """Show the next slide, and remember when."""
-        if self._take is None or self._count or len(self._nexts) + 1 >= len(self._slides):
+        if self._take is None or self._count or len(self._over.nexts) + 1 >= len(self._over.slides):
             return
-        self._nexts.append(self._take.seconds)
+        self._over.nexts.append(self._take.seconds)
         self._slide_from = self._clock.elapsed() / 1000
 
     def _show_now(self) -> None:
         if self._take is None:
             return
         self.meter.show_level(self._take.level, self._take.peak, self._take.clipped)
-        plan, slide_id = self.session.plans().get(self._output_id), self._slides[len(self._nexts)]
+        plan, slide_id = self.session.plans().get(self._over.output_id), self._over.slides[len(self._over.nexts)]
         k = next((k for k, slide in enumerate(plan.slides) if slide.id == slide_id), None) if plan else None
         if plan is None or k is None:  # it was removed meanwhile
             self._stop(keep=True)
@@ -243,7 +255,7 @@ class RecordPanel(SidePanel):
         if not self._count:
             seconds = plan.schedule.frames[k] / float(plan.output.frame_rate)
             now = self._clock.elapsed() / 1000
-            self._show_slide(slide_id, self._output_id, min((now - self._slide_from) / max(seconds, 0.1), 1.0))
+            self._show_slide(slide_id, self._over.output_id, min((now - self._slide_from) / max(seconds, 0.1), 1.0))
             self.state.setText(f"Recording, {now:.1f} s")
 
     def _stop(self, keep: bool) -> None:
@@ -272,7 +284,7 @@ class RecordPanel(SidePanel):
         except JauntyError as error:
             self._say(str(error))
             return
-        self.takes.append(Recorded(path, peaks, take.seconds, begins, ends, self._nexts))
+        self.takes.append(Recorded(path, peaks, take.seconds, begins, ends, self._over))
         self.which.set_options([(k, f"Take {k + 1}") for k in range(len(self.takes))])
         self.which.show_value(len(self.takes) - 1)
 
@@ -285,31 +297,35 @@ class RecordPanel(SidePanel):
 
     def _use(self) -> None:
         chosen, session = self._chosen(), self.session
-        if chosen is None or not self._slides:
+        if chosen is None:
             return
-        plan = session.plans().get(self._output_id)
+        slides, output_id, nexts = chosen.over
+        plan = session.plans().get(output_id)
         known = {slide.id for slide in session.project.slides}
-        if plan is None or self._slides[0] not in known:
+        if plan is None or slides[0] not in known:
             self._say("The slide that it was recorded for is gone; the file is kept in the project's folder.")
             return
-        if chosen.nexts:
+        if nexts:
             # It goes on over slides, so it belongs to the show, from where its first slide begins.
-            k = next(k for k in plan.shown if plan.slides[k].id == self._slides[0])
+            k = next((k for k in plan.shown if plan.slides[k].id == slides[0]), None)
+            if k is None:
+                self._say("The slide that it was recorded for is left out of that output now; show it there again.")
+                return
             start = Fraction(plan.schedule.first[k]) / plan.output.frame_rate
             if self.times.isChecked():
-                passed = [self._slides[i] for i in range(len(chosen.nexts)) if self._slides[i] in known]
+                passed = [slides[i] for i in range(len(nexts)) if slides[i] in known]
                 lead = chosen.begins
                 taps = {
                     name: start + Fraction(round((at - lead) * 100), 100)
-                    for name, at in zip(passed, chosen.nexts, strict=False)
+                    for name, at in zip(passed, nexts, strict=False)
                 }
                 try:
-                    session.apply(change_at(taps, self._output_id))
+                    session.apply(change_at(taps, output_id))
                 except JauntyError as error:
                     self._say(str(error))
             self.desk.sounds.add_take(chosen.path, "", chosen.begins, chosen.ends, start)
         else:
-            self.desk.sounds.add_take(chosen.path, self._slides[0], chosen.begins, chosen.ends, Fraction(0))
+            self.desk.sounds.add_take(chosen.path, slides[0], chosen.begins, chosen.ends, Fraction(0))
         self._forget(chosen)
 
     def _drop(self) -> None:
@@ -338,8 +354,15 @@ class RecordPanel(SidePanel):
         else:
             super().keyPressEvent(event)
 
-    def may_close(self) -> bool:
-        return self._take is None
+    def under_way(self) -> str:
+        return "" if self._take is None else "A voice is being recorded."
+
+    def _let_go(self) -> None:
+        """Another project is open: takes belong to the one before; their files stay."""
+        self._stop(keep=False)
+        self.takes = []
+        self.which.show_value(None)
+        self.show_document()
 
     def hideEvent(self, event: Any) -> None:
         super().hideEvent(event)

@@ -11,6 +11,7 @@ import typer
 
 from jaunty_frame.cli.opened import with_areas
 from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import parse_fraction
@@ -24,7 +25,7 @@ from jaunty_frame.errors import UsageError, shown_name
 from jaunty_frame.media.photos.photo_import import copies_sentence, import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
-from jaunty_frame.media.projects.project_store import save_project
+from jaunty_frame.media.projects.project_store import project_file, save_project
 from jaunty_frame.show.words import counted
 
 _MOST_TITLE = 200
@@ -52,15 +53,15 @@ def run(
     move: Annotated[Move, typer.Option(help="What the camera does.")] = Move.AUTO,
     copies: Annotated[Copies, typer.Option(help="What becomes of files with the same picture.")] = Copies.LEAVE_OUT,
     title: Annotated[str | None, typer.Option(help="Title of the show; otherwise the project file's name.")] = None,
-    overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace a project of this name.")] = False,
+    overwrite: Overwrite = False,
 ) -> None:
     """Make a project of photos, with their keep areas found.
 
     Files keep the order given; the photos of a folder go by capture time, then name. Files that cannot be used are
     named, the others come in.
     """
-    if to.exists() and not overwrite:
-        raise UsageError(f"{to} is already there; choose another name or give --overwrite.")
+    to = project_file(to)
+    ensure_free([to], overwrite)
     if not to.parent.is_dir():
         raise UsageError(f"The folder {to.parent} is not there; make it first.")
     outputs: list[Output] = []

@@ -7,6 +7,7 @@ import typer
 
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.outputs import add_output, remove_output, set_zones
 from jaunty_frame.document.outputs import output_from_text
@@ -21,6 +22,7 @@ def run(
     of: Annotated[str, typer.Option(metavar="ID", help="The output that --zones and --save-zones are about.")] = "",
     zones: Annotated[Path | None, typer.Option(metavar="FILE", help="Give an output the zones of a file.")] = None,
     keep: Annotated[Path | None, typer.Option("--save-zones", metavar="FILE", help="Write an output's zones.")] = None,
+    overwrite: Overwrite = False,
     dry_run: DryRun = False,
 ) -> None:
     """Add or remove outputs, exchange their zones; without options, list those that there are."""
@@ -30,6 +32,7 @@ def run(
         if zones is not None:
             change_project(project, set_zones(output.id, load_zones(zones)), dry_run)
         if keep is not None and not dry_run:
+            ensure_free([keep], overwrite)
             save_zones(output.zones, keep)
             print(f"{keep}: zones of {output.name}.")
         return

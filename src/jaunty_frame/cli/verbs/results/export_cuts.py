@@ -6,6 +6,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.errors import UsageError
 from jaunty_frame.show.words import counted
 
@@ -14,7 +15,7 @@ def run(
     project: ProjectPath,
     to: Annotated[Path, typer.Option(metavar="FILE.otio", help="The cut list to write.")],
     output: Annotated[str, typer.Option(metavar="ID", help="The output whose slides it lists; else the first.")] = "",
-    overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace a file of this name.")] = False,
+    overwrite: Overwrite = False,
 ) -> None:
     """Write slides, their frames and transitions as an OpenTimelineIO cut list."""
     # It takes 0.1 s to load, which no other verb needs.
@@ -22,8 +23,7 @@ def run(
 
     if to.suffix != ".otio":
         raise UsageError(f"{to.name} is no name of a cut list; let it end in .otio.")
-    if to.exists() and not overwrite:
-        raise UsageError(f"{to} is already there; choose another name or give --overwrite.")
+    ensure_free([to], overwrite)
     opened = Opened(project)
     plan = opened.plans([output] if output else None)[0]
     if not plan.shown:

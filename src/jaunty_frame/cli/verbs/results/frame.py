@@ -7,6 +7,7 @@ from typing import Annotated
 import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.time.timebase import parse_fraction
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.export.export import export_frame
@@ -18,6 +19,7 @@ def run(
     output: Annotated[str, typer.Option(metavar="ID", help="The output.")],
     at: Annotated[str, typer.Option(metavar="SECONDS", help="The time; the frame is floor(time x rate).")],
     to: Annotated[Path, typer.Option(metavar="FILE.png", help="The picture to write.")],
+    overwrite: Overwrite = False,
 ) -> None:
     """Write one frame of a show as a PNG."""
     if to.suffix.lower() != ".png":
@@ -31,4 +33,5 @@ def run(
         raise UsageError(f"--at: {error}") from error
     if n >= chosen.schedule.total:
         raise UsageError(f"--at {at} lies past the end; the show in {output} has {float(chosen.seconds):g} s.")
+    ensure_free([to], overwrite)
     export_frame(chosen, opened.source, n, to)

@@ -7,8 +7,9 @@ import typer
 
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.sound.levels import RATE
-from jaunty_frame.errors import UsageError, shown_name
+from jaunty_frame.errors import UsageError
 from jaunty_frame.media.projects.project_store import load_project
 from jaunty_frame.media.sounds.mix_file import write_mix
 from jaunty_frame.media.sounds.peaks import PeakCache
@@ -20,15 +21,14 @@ def run(
     project: ProjectPath,
     output: Annotated[str, typer.Option(metavar="ID", help="The output whose show it is.")],
     to: Annotated[Path, typer.Option(metavar="FILE", help="A .wav file.")],
-    overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace a file of that name.")] = False,
+    overwrite: Overwrite = False,
 ) -> None:
     """Write the finished sound of a show as WAV: at its loudness, as long as the show to the sample."""
     opened = load_project(project)
     plan = sound_plan(Planner().plans(opened)[opened.output(output).id])
     if not plan.heard:
         raise UsageError("Nothing is heard in this output; put music or a voice on the soundtrack first.")
-    if to.exists() and not overwrite:
-        raise UsageError(f"{shown_name(to.name)} is there already. Give --overwrite or another name.")
+    ensure_free([to], overwrite)
     with progress_bar(to.name) as progress:
         measured = write_mix(plan, project.absolute().parent, PeakCache(), to, progress)
     print(f"{to}: {plan.samples / RATE:.2f} s, {measured.lufs:.1f} LUFS, true peak {measured.peak_dbtp:.1f} dBTP")

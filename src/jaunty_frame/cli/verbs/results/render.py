@@ -8,6 +8,7 @@ import typer
 
 from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.progress import progress_bar
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.errors import UsageError, shown_name
 from jaunty_frame.media.export.export_job import BURNT, ExportJob
 from jaunty_frame.media.formats.format import Quality
@@ -30,7 +31,7 @@ def run(
     all_outputs: Annotated[bool, typer.Option("--all", help="All outputs of the project.")] = False,
     quality: Annotated[Quality, typer.Option(help="Speed against fidelity and size.")] = Quality.STANDARD,
     captions: Annotated[Captions, typer.Option(help="In the picture, or in a file beside it.")] = Captions.BURNT,
-    overwrite: Annotated[bool, typer.Option("--overwrite", help="Replace videos of the same names.")] = False,
+    overwrite: Overwrite = False,
 ) -> None:
     """Export shows as MP4 files, named after title, output and size.
 
@@ -43,9 +44,8 @@ def run(
     opened = Opened(project)
     job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality, captions=captions.value)
     job.ensure_possible()
-    if job.existing() and not overwrite:
-        raise UsageError(f"Already in {to}: {', '.join(job.existing())}. Give --overwrite or another folder.")
+    may_replace = ensure_free((path for export in job.exports for path in job.files_of(export)), overwrite)
     for export in job.exports:
         with progress_bar(export.path.name) as progress:
-            job.write(export, opened.source, progress)
+            job.write(export, opened.source, progress, may_replace=may_replace)
         print(export.path)

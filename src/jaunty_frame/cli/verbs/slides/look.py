@@ -8,6 +8,7 @@ import typer
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import chosen_slides, numbered_slides, parsed_aspects
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of, save_look
 from jaunty_frame.document.look import Look
@@ -30,6 +31,7 @@ def run(
     delete: Annotated[str, typer.Option(metavar="NAME", help="Forget a look of the project.")] = "",
     export: Annotated[Path | None, typer.Option(metavar="FILE", help="Write the look named with --apply.")] = None,
     import_: Annotated[Path | None, typer.Option("--import", metavar="FILE", help="Keep the look of a file.")] = None,
+    overwrite: Overwrite = False,
     dry_run: DryRun = False,
 ) -> None:
     """Save, apply, export or import looks; without options, list those that there are."""
@@ -49,6 +51,7 @@ def run(
         if not apply:
             raise UsageError("Name the look that is to be written with --apply NAME.")
         if not dry_run:
+            ensure_free([export], overwrite)
             project_store.save_look(_named(apply, _all(opened)), export)
         print(f"{export}: look “{apply}”{'; nothing was written' if dry_run else ''}.")
     elif apply:

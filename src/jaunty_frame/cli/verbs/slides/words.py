@@ -8,6 +8,7 @@ import typer
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
+from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.time.timebase import parse_fraction
 from jaunty_frame.document.edits.words import add_card, add_credits, add_words, remove_words, replace_text
 from jaunty_frame.document.model import Project
@@ -39,6 +40,7 @@ def run(
     ] = None,
     export: Annotated[Path | None, typer.Option(metavar="FILE", help="Write the captions as .srt or .vtt.")] = None,
     output: Annotated[str, typer.Option(metavar="ID", help="Whose times hold for --import and --export.")] = "",
+    overwrite: Overwrite = False,
     dry_run: DryRun = False,
 ) -> None:
     """Put titles and captions on slides, list them, exchange them with caption files. Where they stand is solved for
@@ -70,25 +72,27 @@ def run(
         if replace is None:
             raise UsageError("Say by what: --replace TEXT.")
         change_project(project, replace_text(_text(find), _text(replace)), dry_run)
-    elif import_ is not None or export is not None:
-        _exchange(project, import_, export, output, dry_run)
+    elif import_ is not None:
+        _import(project, import_, output, dry_run)
+    elif export is not None:
+        _export(project, export, output, overwrite, dry_run)
     elif list_:
         _list(opened)
     else:
         raise UsageError("Say what to do: --list, --add, --card, --credits, --remove, --find, --import or --export.")
 
 
-def _exchange(path: Path, import_: Path | None, export: Path | None, output: str, dry_run: bool) -> None:
-    opened = Opened(path)
-    plan = opened.plans([output] if output else None)[0]
-    if import_ is not None:
-        if not plan.shown:
-            raise UsageError("The show has no slides to put captions on; add photos first.")
-        change_project(path, put_captions(read_captions(import_), plan), dry_run)
-        return
-    assert export is not None
-    captions = captions_of(plan)
+def _import(path: Path, file: Path, output: str, dry_run: bool) -> None:
+    plan = Opened(path).plans([output] if output else None)[0]
+    if not plan.shown:
+        raise UsageError("The show has no slides to put captions on; add photos first.")
+    change_project(path, put_captions(read_captions(file), plan), dry_run)
+
+
+def _export(path: Path, export: Path, output: str, overwrite: bool, dry_run: bool) -> None:
+    captions = captions_of(Opened(path).plans([output] if output else None)[0])
     if not dry_run:
+        ensure_free([export], overwrite)
         write_captions(captions, export)
     print(f"{export}: {len(captions)} captions{'; nothing was written' if dry_run else ''}.")
 
