@@ -16,8 +16,10 @@ class FakeSpeaker:
         self.heard: list[np.ndarray] = []
         self.fill = None
         self.played = 0
+        self.starts = 0
 
     def start(self, fill) -> None:
+        self.starts += 1
         self.fill, self.played = fill, 0
 
     def stop(self) -> None:

@@ -9,6 +9,7 @@ import typer
 from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.frames.legibility import readable_plans
 from jaunty_frame.media.photos.finder import unseen_photos, with_areas_found
 from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -46,6 +47,11 @@ class Opened:
             raise JauntyError("The project has no outputs; add one first.")
         plans = Planner(fonts()).plans(self.project)
         return [plans[output_id] for output_id in dict.fromkeys(chosen)]
+
+    def readable_plans(self, ids: list[str] | None) -> list[Plan]:
+        """Return those plans as they are shown: with words that were measured on the frames and helped there."""
+        plans = {plan.output.id: plan for plan in self.plans(ids)}
+        return list(readable_plans(plans, self.source).values())
 
 
 def with_areas(project: Project, source: PhotoSource) -> Project:

@@ -15,7 +15,7 @@ class ShowSoundTests(SoundCase):
         self.speaker = FakeSpeaker()
         screening.sound.speaker_of = lambda: self.speaker
         self.window.desk.open("screening")
-        self.wait_until(lambda: self.speaker.fill is not None)
+        self.wait_until(lambda: self.speaker.starts)
         return screening
 
     def test_the_sounds_clock_leads_and_pictures_follow(self):

@@ -20,7 +20,9 @@ from jaunty_frame.core.words.places import (
 REGION = Window(0.05, 0.05, 0.9, 0.9)
 
 
-def surroundings(size=(0.3, 0.08), areas=(), weights=None, ground=None, strips=(), liked=(0.5, 0.5), liking=(0.3, 0.3)):
+def surroundings(
+    size=(0.3, 0.08), areas=(), weights=None, ground=None, strips=(), liked=(0.5, 0.5), liking=(0.3, 0.3), solid=()
+):
     calm = np.zeros((1, 18, 18, 3))
     calm[..., 1] = 0.1
     return Surroundings(
@@ -34,6 +36,7 @@ def surroundings(size=(0.3, 0.08), areas=(), weights=None, ground=None, strips=(
         margin=np.array([0.01, 0.01]),
         liked=np.array([liked]),
         liking=np.array([liking]),
+        solid=np.array([solid], float).reshape(1, -1, 4),
     )
 
 
@@ -58,6 +61,23 @@ class Solved(unittest.TestCase):
                 box = np.array([anchored((0.3, 0.08), REGION, across, down)])
                 free |= not overlap_area(box, np.array([area]))[0, 0]
         self.assertEqual(bool(found.covers[0] <= COVERED), free)
+
+    @settings(deadline=None)
+    @given(st.floats(0.0, 0.75), st.floats(0.0, 0.75), st.floats(0.05, 0.9), st.floats(0.05, 0.9), st.booleans())
+    def test_it_is_off_what_is_solid_wherever_there_is_room(self, x, y, w, h, over_area):
+        solid = Window(x, y, w, h)
+        # Even if a head has to be covered for it.
+        areas = [(0.05, 0.05, 0.9, 0.9)] if over_area else []
+        found = solved_places(surroundings(areas=areas, solid=[solid]), REGION)
+        above_left = x - 0.05 >= 0.3 or y - 0.05 >= 0.08
+        free = above_left or 0.95 - (x + w) >= 0.3 or 0.95 - (y + h) >= 0.08
+        if free:
+            self.assertFalse(found.meets[0])
+            self.assertLess(overlap_area(found.box[:1], np.array([solid]))[0, 0], 1e-9)
+        self.assertGreaterEqual(found.box[0, :2].min(), 0.05 - 1e-6)
+        self.assertLessEqual((found.box[0, :2] + found.box[0, 2:]).max(), 0.95 + 1e-6)
+        if x <= 0.05 and y <= 0.05 and x + w >= 0.95 and y + h >= 0.95:
+            self.assertTrue(found.meets[0])
 
     def test_it_stays_in_its_region(self):
         for liked in ((0.0, 0.0), (1.0, 1.0)):

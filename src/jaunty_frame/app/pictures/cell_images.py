@@ -164,7 +164,7 @@ class CellImages(QObject):
                 pass  # the finding in the cell says what is wrong
             finally:
                 with self._lock:
-                    first = not self._finished
+                    first = not (self._finished or self._closed)
                     self._finished.append((request, image, forgotten_times))
                 if first:  # the others are taken with it
                     self._made.emit()
@@ -177,6 +177,8 @@ class CellImages(QObject):
     def _take_all(self) -> None:
         with self._lock:
             finished, self._finished = self._finished, []
+            if self._closed:
+                return
         until = time.monotonic() + _LONGEST_TAKE_S
         for k, (request, image, forgotten_times) in enumerate(finished):
             if forgotten_times == self._forgotten_times:  # else made of a photo as it was before

@@ -21,6 +21,7 @@ from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import is_accepted
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words_helped import helped_plan, helped_words
 
 START_OUTPUTS = ("tall", "square", "wide")
 
@@ -139,7 +140,8 @@ class Session(QObject):
 
     def _show(self, shown: Shown) -> None:
         """Show a planned project, with its findings if they are found at once."""
-        self._shown = shown
+        self._shown = _with_known_help(shown, self._shown)
+        shown = self._shown
         if shown.project is self.latest:
             self.source = self.latest_source
         self._is_showing = True
@@ -151,11 +153,17 @@ class Session(QObject):
         self.changed.emit()
         self._do_wanted()
 
-    def _take_findings(self, shown: Shown, states: Mapping[str, FileState], findings: list[Finding]) -> None:
+    def _take_findings(
+        self, shown: Shown, states: Mapping[str, FileState], findings: list[Finding], from_now_on: Shown
+    ) -> None:
         if shown.plans is not self._shown.plans:
             return  # of a state before; the one that is shown is checked next
-        self._checked, self._checked_plans, self._checked_states = findings, shown.plans, states
+        self._checked, self._checked_plans, self._checked_states = findings, from_now_on.plans, states
         self._choose_findings()
+        if from_now_on.plans is not shown.plans:
+            self._shown = from_now_on
+            if not self._is_showing:
+                self.changed.emit()
         if not self._is_showing:
             self.findings_changed.emit()
 
@@ -312,3 +320,13 @@ class Session(QObject):
     def left_behind(self, path: Path | None) -> Autosave | None:
         """Return what a killed program left of the project in ``path``, if it differs from what is saved."""
         return self._autosaves.of(path)
+
+
+def _with_known_help(shown: Shown, before: Shown) -> Shown:
+    """Return what is to be shown with words helped as they are now, where they are as they were: until frames have been
+    looked at again they do not change."""
+    known = {name: helped_words(plan) for name, plan in before.plans.items() if helped_words(plan)}
+    if not known:
+        return shown
+    plans = {name: helped_plan(plan, known.get(name, ())) for name, plan in shown.plans.items()}
+    return Shown(shown.project, plans)

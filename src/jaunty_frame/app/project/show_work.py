@@ -9,9 +9,10 @@ from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.typefaces import fonts
-from jaunty_frame.show.findings.facts import Contrasts, FileState
+from jaunty_frame.show.findings.facts import FileState
+from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import all_findings
-from jaunty_frame.show.planning.flicker import Flashes, spans_that_may_flash
+from jaunty_frame.show.planning.flicker import spans_that_may_flash
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.planner import Planner
 
@@ -35,12 +36,13 @@ class Shown(NamedTuple):
 class ShowWork(QObject):
     """Of several projects that are wanted while one is being worked on, the newest is next; others are passed over.
 
-    ``planned`` brings a Shown; ``checked`` the Shown and the states of photos that were checked, and their findings.
+    ``planned`` brings a Shown; ``checked`` the Shown and the states of photos that were checked, their findings, and
+    the Shown as it is to be shown from then on: frames may have told that words need more help to be read.
     Both are emitted before ``plan`` or ``check`` returns where there is little to do. ``failed`` brings a sentence.
     """
 
     planned = Signal(object)
-    checked = Signal(object, object, list)
+    checked = Signal(object, object, list, object)
     failed = Signal(str)
 
     def __init__(self, parent: QObject | None = None) -> None:
@@ -69,7 +71,7 @@ class ShowWork(QObject):
         else:
             self._planning = self._begin(
                 "plan",
-                lambda: self._planner.plans(project),
+                lambda stopped: self._planner.plans(project),
                 self._end_planning,
                 lambda plans: self.planned.emit(Shown(project, plans)),
             )
@@ -82,7 +84,7 @@ class ShowWork(QObject):
         small = len(shown.project.slides) * len(shown.plans) <= _MOST_CHECKED_AT_ONCE
         if small and not _needs_frames(shown):
             self._next_check = None
-            self.checked.emit(shown, states, all_findings(*shown, states))
+            self.checked.emit(shown, states, all_findings(*shown, states), shown)
             return
         self._next_check = shown, states, source
         if self._checking is None:
@@ -94,9 +96,9 @@ class ShowWork(QObject):
         (shown, states, source), self._next_check = self._next_check, None
         self._checking = self._begin(
             "check",
-            lambda: all_findings(*shown, states, *_measured(shown, source)),
+            lambda stopped: _checked(shown, states, source, stopped),
             self._end_checking,
-            lambda findings: self.checked.emit(shown, states, findings),
+            lambda found: self.checked.emit(shown, states, *found),
         )
 
     def forget(self) -> None:
@@ -110,14 +112,19 @@ class ShowWork(QObject):
         self.forget()
         for task in (self._planning, self._checking):
             if task is not None:
+                task.cancel()
                 task.wait(WAITS_S)
 
     def _begin(
-        self, name: str, work: Callable[[], object], end: Callable[[], None], take: Callable[[Any], None]
+        self,
+        name: str,
+        work: Callable[[Callable[[], bool]], object],
+        end: Callable[[], None],
+        take: Callable[[Any], None],
     ) -> Task:
         """Start a task; at its end, ``end`` starts the next one, and ``take`` takes over what is still wanted."""
         number = self._project_number
-        task = Task(name, lambda report, stopped: work(), self)
+        task = Task(name, lambda report, stopped: work(stopped), self)
 
         def finish(result: object) -> None:
             task.deleteLater()
@@ -154,12 +161,18 @@ def _needs_frames(shown: Shown) -> bool:
     return has_words or any(spans_that_may_flash(plan) for plan in shown.plans.values())
 
 
-def _measured(shown: Shown, source: PhotoSource) -> tuple[dict[str, Flashes], dict[str, Contrasts]]:
-    """Return what is to be measured on frames."""
+def _checked(
+    shown: Shown, states: Mapping[str, FileState], source: PhotoSource, stopped: Callable[[], bool]
+) -> tuple[list[Finding], Shown]:
+    """Return the findings, and what is to be shown after frames were looked at."""
     if not _needs_frames(shown):
-        return {}, {}
+        return all_findings(*shown, states), shown
     # What paints takes 0.06 s to load, and shows without words hardly need it here.
     from jaunty_frame.media.frames.flashes import found_flashes
-    from jaunty_frame.media.frames.legibility import measured_contrasts
+    from jaunty_frame.media.frames.legibility import measured_contrasts, readable_plans
 
-    return found_flashes(shown.plans, source), measured_contrasts(shown.plans, source)
+    plans = readable_plans(shown.plans, source, stopped)
+    if any(plan is not shown.plans[name] for name, plan in plans.items()):
+        shown = Shown(shown.project, plans)
+    flashes, contrasts = found_flashes(shown.plans, source), measured_contrasts(shown.plans, source, stopped=stopped)
+    return all_findings(*shown, states, flashes, contrasts), shown

@@ -135,6 +135,13 @@ def quietest_help(ground: Ground, wanted: float, prefers_light: bool = True) -> 
     return best, best_contrast
 
 
+def helps_in_turn(prefers_light: bool = True) -> tuple[WordsHelp, ...]:
+    """Return all helps from the quietest to one that can be read on any ground: letters on a plate of one tone."""
+    bare = WordsHelp(prefers_light), WordsHelp(not prefers_light)
+    usual = (WordsHelp(prefers_light if preferred else not prefers_light, **extras) for preferred, extras in _HELPS)
+    return (*bare, *usual, WordsHelp(prefers_light, plate=1.0))
+
+
 def helped_contrast(wants: WordsHelp, ground: Ground) -> float:
     """Return the contrast of words with a help: with what is right beside their letters."""
     own, other = (LIGHT, DARK) if wants.light else (DARK, LIGHT)

@@ -3,7 +3,8 @@
 Each may be set in several ways (more lines or fewer) and stand at any of 5 x 7 places of the region that is left for
 words: title safe without what is covered. All ways at all places are costed: covering what must stay in view most, then
 what should; then busy and uneven grounds; strips that a photo leaves free are liked, and the places that are usual for
-the kind of words.
+the kind of words. Before all of that comes what must not be overlapped at all, such as other words: the places
+right beside it are tried too.
 """
 
 from typing import NamedTuple
@@ -32,6 +33,8 @@ _LINE, _MANY_LINES, _FEW = 0.06, 0.7, 2
 _IN_STRIP = 0.84
 """Share of a strip that words may take."""
 _SAME = 1e-6
+_SOLID = 1e3
+"""The cost of overlapping what must not be: over everything else together."""
 COVERED = 0.01
 """The share of an area that may lie under words."""
 
@@ -43,7 +46,8 @@ class Surroundings(NamedTuple):
     K) 1 for required areas; ground : (C, G, G, 3) low, high and detail (``core.colouring.tones``); strips : (C, S, 4)
     free of the photo, of no width where there is none; photo : (C, 4) where the photo is seen; margin : (2,) by which
     words keep off areas and edges, across and down; liked : (C, 2) the place across and down, in 0..1, that is
-    usual, and ``liking`` (C, 2) how much it costs to be elsewhere.
+    usual, and ``liking`` (C, 2) how much it costs to be elsewhere; solid : (C, T, 4) boxes that must not be overlapped,
+    with the room that is to be left about them, of no width where there is none.
     """
 
     sizes: FloatArray
@@ -56,12 +60,14 @@ class Surroundings(NamedTuple):
     margin: FloatArray
     liked: FloatArray
     liking: FloatArray
+    solid: FloatArray
 
 
 class Places(NamedTuple):
     """box : (C, 4); way : (C,); across, down : (C,) where in the region, 0..1; covers : (C,) the largest share of a
     required area that is covered, or of the words that cover it; detail : (C,) of the ground; in_strip, lies_across :
-    (C,) whether they lie in a free strip, or across the photo's edge."""
+    (C,) whether they lie in a free strip, or across the photo's edge; meets : (C,) whether something solid is
+    overlapped all the same, since there is no room beside it."""
 
     box: FloatArray
     way: NDArray[np.intp]
@@ -71,6 +77,7 @@ class Places(NamedTuple):
     detail: FloatArray
     in_strip: NDArray[np.bool_]
     lies_across: NDArray[np.bool_]
+    meets: NDArray[np.bool_]
 
 
 def anchored(size: tuple[float, float], region: Window, across: float, down: float) -> Window:
@@ -100,6 +107,9 @@ def solved_places(of: Surroundings, region: Window) -> Places:
         axis=-1,
     ).reshape(count, -1, 4)
     boxes, strips_used = _with_strips(of, boxes)
+    beside = _beside(of, region)
+    boxes = np.concatenate([boxes, beside], axis=1)
+    strips_used = np.concatenate([strips_used, np.zeros(beside.shape[:2], bool)], axis=1)
     fits = np.asarray(np.isfinite(boxes).all(axis=-1))
     boxes = np.where(fits[..., None], boxes, 0.25)
     number = np.arange(boxes.shape[1]) - ways * len(across)
@@ -128,7 +138,8 @@ def solved_places(of: Surroundings, region: Window) -> Places:
         + _ACROSS_EDGE * lies_across
         - _STRIP * strips_used
     )
-    cost = np.where(fits, cost, np.inf)
+    overlaps = _overlapped(boxes, of.solid)
+    cost = np.where(fits, cost + _SOLID * ((overlaps > _SAME) + overlaps), np.inf)
     best = cost.argmin(axis=1)
     rows = np.arange(count)
     return Places(
@@ -140,6 +151,7 @@ def solved_places(of: Surroundings, region: Window) -> Places:
         detail=detail[rows, best],
         in_strip=strips_used[rows, best],
         lies_across=lies_across[rows, best],
+        meets=overlaps[rows, best] > _SAME,
     )
 
 
@@ -153,6 +165,45 @@ def _with_strips(of: Surroundings, boxes: FloatArray) -> tuple[FloatArray, NDArr
     own = np.where(held[..., None], own, np.nan).reshape(len(boxes), -1, 4)
     used = np.concatenate([np.zeros(boxes.shape[:2], bool), np.isfinite(own[..., 0])], axis=1)
     return np.concatenate([boxes, own], axis=1), used
+
+
+def _beside(of: Surroundings, region: Window) -> FloatArray:
+    """Return the boxes (C, T * 24 * V, 4) right above, below, at the left and right of what is solid; NaN where they
+    would leave the region."""
+    count, ways = of.sizes.shape[:2]
+    solid, size = of.solid[:, :, None, None], of.sizes[:, None, None]
+    room = np.array([region.w, region.h]) - size
+    free_x = region.x + room[..., 0] * _ACROSS[:, None]
+    free_y = region.y + room[..., 1] * _DOWN[:, None]
+    above, below = solid[..., 1] - size[..., 1], solid[..., 1] + solid[..., 3]
+    left, right = solid[..., 0] - size[..., 0], solid[..., 0] + solid[..., 2]
+    places = [(free_x, above), (free_x, below), (left, free_y), (right, free_y)]
+    shape = (count, of.solid.shape[1])
+    corners = np.concatenate(
+        [
+            np.stack(
+                [np.broadcast_to(x, (*shape, len(grid), ways)), np.broadcast_to(y, (*shape, len(grid), ways))], axis=-1
+            )
+            for (x, y), grid in zip(places, (_ACROSS, _ACROSS, _DOWN, _DOWN), strict=True)
+        ],
+        axis=2,
+    )
+    sizes = np.broadcast_to(size, corners.shape)
+    ends = corners + sizes
+    inside = (corners >= np.array([region.x, region.y]) - _SAME).all(axis=-1)
+    inside &= (ends <= np.array([region.x + region.w, region.y + region.h]) + _SAME).all(axis=-1)
+    inside &= np.broadcast_to(solid[..., 2] > 0, inside.shape)
+    boxes = np.where(inside[..., None], np.concatenate([corners, sizes], axis=-1), np.nan)
+    return boxes.reshape(count, -1, 4)
+
+
+def _overlapped(boxes: FloatArray, solid: FloatArray) -> FloatArray:
+    """Return how much (C, P) of each box lies over what is solid, at most once for each thing."""
+    if not solid.shape[1]:
+        return np.zeros(boxes.shape[:2])
+    own = np.prod(boxes[..., 2:], axis=-1)
+    common: FloatArray = overlap_area(boxes, solid).sum(axis=-1)
+    return common / np.maximum(own, _SAME)
 
 
 def overlap_area(boxes: FloatArray, areas: FloatArray) -> FloatArray:

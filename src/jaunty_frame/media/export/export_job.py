@@ -104,12 +104,14 @@ class ExportJob:
         """
         # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
         from jaunty_frame.media.export.export import export_show
+        from jaunty_frame.media.frames.legibility import readable_plans
 
         for there in replaced_by(self.files_of(export)):
             if there not in may_replace:
                 raise ExportError(f"{there.name} is already in {there.parent}; allow replacing it, or choose a folder.")
         beside = self.captions != BURNT
         plan = without_captions(export.plan) if beside else export.plan
+        plan = readable_plans({plan.output.id: plan}, source, cancelled)[plan.output.id]
         with self._sound_of(export.plan, cancelled) as sound:
             export_show(plan, source, export.path, self.quality, True, progress, cancelled, self.form, sound)
         if beside:
@@ -131,7 +133,11 @@ class ExportJob:
             yield mix
 
     def write_all(
-        self, source: PhotoSource, progress: Progress, cancelled: Callable[[], bool], may_replace: Collection[Path]
+        self,
+        source: PhotoSource,
+        progress: Progress,
+        cancelled: Callable[[], bool],
+        may_replace: Collection[Path] = (),
     ) -> list[Path]:
         """Write all shows and return their files. progress : of the frames of all; may_replace : see ``write``."""
         written: list[Path] = []

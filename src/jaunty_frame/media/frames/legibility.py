@@ -1,4 +1,4 @@
-"""Measuring how well words can be read, on the frames themselves."""
+"""Measuring how well words can be read, on the frames themselves; and what lets them be read where they cannot."""
 
 from collections.abc import Callable, Mapping
 
@@ -6,6 +6,7 @@ import numpy as np
 
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, Part, new_surface, part_of
 from jaunty_frame.core.painting.workspace import Workspace
+from jaunty_frame.core.words.legibility import helps_in_turn
 from jaunty_frame.core.words.painting import letters_coverage
 from jaunty_frame.core.words.seen_contrast import BEST, seen_contrast
 from jaunty_frame.errors import JauntyError
@@ -23,6 +24,8 @@ from jaunty_frame.show.frames.words import at_rest
 from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words import all_words
+from jaunty_frame.show.planning.words_colours import helped_paint
+from jaunty_frame.show.planning.words_helped import Helped, before_help, helped_plan
 
 _MOMENTS = 5
 """Of a slide's time, at which words on it are looked at."""
@@ -30,6 +33,8 @@ _EM_PX = 50
 """Of an em, where the window waits: fewer would mix letters with what is beside them."""
 _MOST_READY_BYTES = 48_000_000
 _MOST_REMEMBERED = 4000
+_TO_SPARE = 1.05
+"""So many times the contrast that is wanted has to be found: frames of other sizes differ a little."""
 
 _ready = ReadySources(_MOST_READY_BYTES)
 _measured: OnceCache[tuple[FrameContent, FrameFormat, WordsLayer], float] = OnceCache(_MOST_REMEMBERED, lambda one: 1)
@@ -60,6 +65,40 @@ def measured_contrasts(
                 continue  # there is a finding about its photo
         found[output_id] = own
     return found
+
+
+def readable_plans(
+    plans: Mapping[str, Plan], source: PhotoSource, stopped: Callable[[], bool] = lambda: False
+) -> dict[str, Plan]:
+    """Return the plans with words helped that find their colour by themselves and cannot be read on the frames as they
+    are: by the quietest help with which they can. What was measured of equal frames is remembered."""
+    return {output_id: _readable(plan, source, stopped) for output_id, plan in plans.items()}
+
+
+def _readable(plan: Plan, source: PhotoSource, stopped: Callable[[], bool]) -> Plan:
+    helped = []
+    for placed in all_words(plan):
+        before = before_help(plan, placed)
+        if before.help is None or stopped():
+            continue
+        frame, wanted = _frame(plan, before, full_size=False), before.wanted_contrast * _TO_SPARE
+        try:
+            found = _worst(plan, before, source, frame)
+            if found >= wanted:
+                continue
+            best = before
+            for wants in helps_in_turn(before.help.light):
+                tried = before._replace(paint=helped_paint(before.style, wants), help=wants)
+                reached = _worst(plan, tried, source, frame)
+                if reached > found:
+                    best, found = tried, reached
+                if found >= wanted:
+                    break
+        except JauntyError:
+            continue  # there is a finding about its photo
+        if best is not before:
+            helped.append(Helped(before, best._replace(contrast=found)))
+    return plan if stopped() else helped_plan(plan, helped)
 
 
 def _frame(plan: Plan, placed: PlacedWords, full_size: bool) -> FrameFormat:

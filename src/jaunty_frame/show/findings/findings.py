@@ -27,6 +27,7 @@ from jaunty_frame.show.checks import (
     words_lacking_typeface,
     words_outside_safe,
     words_over_area,
+    words_over_words,
     words_small,
     words_too_short,
 )
@@ -66,6 +67,7 @@ CHECKS: list[Check] = [
 WORDS_CHECKS: list[WordsCheck] = [
     words_lacking_characters.CHECK,
     words_lacking_typeface.CHECK,
+    words_over_words.CHECK,
     words_contrast.CHECK,
     words_over_area.CHECK,
     words_outside_safe.CHECK,

@@ -1,5 +1,9 @@
-"""Where emblems lie, and when: the corner that is free, found for all slides over which one goes on."""
+"""Where emblems lie, and when: the corner that is free, found for all slides over which one goes on.
 
+They keep off each other and off words that were put where they are; all other words keep off them.
+"""
+
+from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -10,10 +14,12 @@ from jaunty_frame.core.words.places import anchor_place, anchored, ground_behind
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.show.planning.grounds import areas_in_frame, frame_tones, free_region
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words_items import chosen_boxes
 
-# In the order in which they are taken where nothing else decides.
+# In the order in which they are taken where nothing else decides; the others where corners are taken.
 _CORNERS = ("bottom-right", "top-right", "bottom-left", "top-left")
+_OTHERS = ("bottom", "right", "left", "top")
+_NO_CORNER = 1.0
 _MOST_LOOKED_AT = 12
 """Slides of a run that are asked which corner is free."""
 
@@ -37,12 +43,14 @@ def emblems_at(plan: Plan, n: int) -> tuple[PlacedEmblem, ...]:
 def placed_emblems(plan: Plan) -> tuple[PlacedEmblem, ...]:
     """Return all emblems of an output, one for each run of slides over which it lies."""
     if "emblems" not in plan.memo:
-        plan.memo["emblems"] = tuple(
-            placed
-            for emblem in plan.emblems
-            for run in _runs(plan, emblem)
-            if (placed := _placed(plan, emblem, run)) is not None
-        )
+        all_placed = list[PlacedEmblem]()
+        # Those first whose place was chosen: the others keep off them.
+        for emblem in sorted(plan.emblems, key=lambda one: one.anchor == "auto"):
+            for run in _runs(plan, emblem):
+                if (placed := _placed(plan, emblem, run, all_placed)) is not None:
+                    all_placed.append(placed)
+        order = {emblem.id: k for k, emblem in enumerate(plan.emblems)}
+        plan.memo["emblems"] = tuple(sorted(all_placed, key=lambda one: (order[one.emblem.id], one.slides)))
     found: tuple[PlacedEmblem, ...] = plan.memo["emblems"]
     return found
 
@@ -60,7 +68,7 @@ def _runs(plan: Plan, emblem: Emblem) -> list[tuple[int, ...]]:
     return runs
 
 
-def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...]) -> PlacedEmblem | None:
+def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...], before: Sequence[PlacedEmblem]) -> PlacedEmblem | None:
     rate, schedule = float(plan.output.frame_rate), plan.schedule
     first = schedule.first[run[0]] + round(float(emblem.at) * rate)
     end = schedule.first[run[-1]] + schedule.frames[run[-1]]
@@ -76,25 +84,32 @@ def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...]) -> PlacedEmblem | 
     if emblem.anchor == "free":
         box = Window(emblem.place[0] - size[0] / 2, emblem.place[1] - size[1] / 2, *size)
     elif emblem.anchor == "auto":
-        box = min((anchored(size, region, *anchor_place(corner)) for corner in _CORNERS), key=_cost(plan, run))
+        taken = [one.box for one in before if one.first < end and first < one.first + one.frames]
+        cost = _cost(plan, run, taken)
+        ranked = [(anchored(size, region, *anchor_place(name)), name in _CORNERS) for name in (*_CORNERS, *_OTHERS)]
+        box = min(ranked, key=lambda place: cost(place[0]) + (not place[1]) * _NO_CORNER)[0]
     else:
         box = anchored(size, region, *anchor_place(emblem.anchor))
     return PlacedEmblem(emblem, run, first, end - first, box, _covered(plan, run, box))
 
 
-def _cost(plan: Plan, run: tuple[int, ...]):  # type: ignore[no-untyped-def]
+def _cost(plan: Plan, run: tuple[int, ...], taken: Sequence[Window]) -> Callable[[Window], float]:
+    """Return what it costs an emblem to lie in a box. taken : where others lie at that time."""
     looked_at = run[:: max(len(run) // _MOST_LOOKED_AT, 1)]
+    solid = [*taken, *(box for k in run for box in chosen_boxes(plan, k))]
 
     def cost(box: Window) -> float:
-        total = 0.0
+        total = 3.0 * sum(_meet(box, other) for other in solid)
         for k in looked_at:
             low, high = ground_behind(box, frame_tones(plan, k))
             total += 0.3 * (high - low) / len(looked_at)
-            words = [one.box for one in words_of(plan, k)]
-            total += sum(float(overlap_area(np.array([box]), np.array([other]))[0, 0]) > 0 for other in words)
         return total + 2 * _covered(plan, looked_at, box)
 
     return cost
+
+
+def _meet(one: Window, other: Window) -> bool:
+    return bool(overlap_area(np.array([one]), np.array([other]))[0, 0] > 0)
 
 
 def _covered(plan: Plan, run: tuple[int, ...], box: Window) -> float:

@@ -26,7 +26,8 @@ class PlacedWords(NamedTuple):
 
     slide : position; words : as they are in this output; box : of the text, fractions of the frame; size : of an em, in
     short sides; wanted_size : before it had to fit; region : what words may use; covers : the share of a required area,
-    or of the words, that meet; calm : whether the ground is; help : what was added to be readable, None where the
+    or of the words, that meet; meets : the share of the words, or of what they lie over, that is common to both, and
+    ``meets_what`` says what that is; calm : whether the ground is; help : what was added to be readable, None where the
     colour is chosen; contrast : what the tones of the frame promise; wanted_contrast : by WCAG."""
 
     slide: int
@@ -43,9 +44,18 @@ class PlacedWords(NamedTuple):
     detail: float
     in_strip: bool
     lies_across: bool
+    meets: float
+    meets_what: str
     help: WordsHelp | None
     contrast: float
     wanted_contrast: float
+
+    def outer(self, unit_x: float, unit_y: float) -> Window:
+        """Return the box with the plate about it, or with the room for one that may be added."""
+        may_have_plate = self.style.plate or self.help is not None
+        room = self.style.plate_padding * self.size if may_have_plate else 0.0
+        x, y, w, h = self.box
+        return Window(x - room * unit_x, y - room * unit_y, w + 2 * room * unit_x, h + 2 * room * unit_y)
 
 
 def style_of(words: Words, rules: HouseRules) -> TypeStyle:

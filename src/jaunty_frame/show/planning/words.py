@@ -5,8 +5,10 @@ from dataclasses import replace
 
 import numpy as np
 
-from jaunty_frame.show.planning.placed_words import PlacedWords, words_time
+from jaunty_frame.show.planning.emblems import placed_emblems
+from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words_order import bound_together, going_on
 from jaunty_frame.show.planning.words_solving import place_words
 
 
@@ -26,14 +28,20 @@ def keep_known_words(plan: Plan, before: Plan) -> None:
     that are in view would be felt with every key."""
     if plan.output is not before.output or plan.table.rules is not before.table.rules or plan.fonts is not before.fonts:
         return
+    keeps_words = not (plan.emblems or before.emblems) or placed_emblems(plan) == placed_emblems(before)
     for key, known in list(before.memo.items()):
         if not isinstance(key, tuple) or key[0] not in ("words", "tones"):
             continue
         k = key[1]
-        if key[0] == "words" and any(one.time.goes_on or one.words.built for one in known):
+        if key[0] == "words" and not (keeps_words and _stands_alone(plan, key[1], known)):
             continue
         if _is_as_before(plan, before, k, whole=key[0] == "words"):
             plan.memo[key] = known
+
+
+def _stands_alone(plan: Plan, k: int, known: tuple[PlacedWords, ...]) -> bool:
+    """Return whether the words of a slide depend on no other slide."""
+    return len(bound_together(plan, [k])[0]) == 1 and not any(one.words.built for one in known)
 
 
 def _is_as_before(plan: Plan, before: Plan, k: int, whole: bool) -> bool:
@@ -65,15 +73,8 @@ def all_words(plan: Plan) -> Iterable[PlacedWords]:
 
 def words_over(plan: Plan, n: int) -> tuple[PlacedWords, ...]:
     """Return the words that go on beyond their slides and are seen at frame ``n``."""
-    if "going-on" not in plan.memo:
-        plan.memo["going-on"] = tuple(
-            (time, k, words.id)
-            for k in plan.shown
-            for words in plan.slides[k].words
-            if words.times != "slide" and (time := words_time(plan, k, words)) is not None and time.goes_on
-        )
     found = []
-    for time, k, name in plan.memo["going-on"]:
+    for time, k, name in going_on(plan):
         if time.first <= n < time.first + time.frames:
             found += [one for one in words_of(plan, k) if one.words.id == name]
     return tuple(found)

@@ -13,6 +13,9 @@ from jaunty_frame.show.planning.placed_words import PlacedWords, style_of
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words import words_of
 
+_OF_WORDS = ("going-on", "words-groups", "emblems")
+"""What a plan remembers that depends on the times and the chosen places of words."""
+
 
 class WordsHelpOffered(NamedTuple):
     """words : as they would be; plan : in which they are so, of the slide alone; contrast : as the tones promise."""
@@ -55,7 +58,7 @@ def _with_words(plan: Plan, k: int, change: Callable[[Words], Words]) -> Plan:
     """Return the plan with other words on a slide; nothing else moves for that."""
     slides = list(plan.slides)
     slides[k] = slides[k].changed(words=tuple(map(change, slides[k].words)))
-    memo = {key: value for key, value in plan.memo.items() if key not in (("words", k), "going-on", "emblems")}
+    memo = {key: value for key, value in plan.memo.items() if key not in _OF_WORDS and key != ("words", k)}
     return replace(plan, table=replace(plan.table, slides=tuple(slides)), memo=memo)
 
 

@@ -1,21 +1,23 @@
 """Solving words: many at once, each among the ways to break it and the places that its output has.
 
-Words are set once for all outputs (``core.words.typesetting``).
+Words are set once for all outputs (``core.words.typesetting``). What is seen at the same time never lies over each
+other: words keep off those that were placed before them (``words_order``) and off emblems; where there is no room they
+are made smaller, all that stand together, down to what can just be read.
 """
 
-from collections.abc import Sequence
-from typing import NamedTuple
+from collections.abc import Iterable, Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.mounts.pieces import short_side
-from jaunty_frame.core.words.faces import Face
 from jaunty_frame.core.words.legibility import Ground, contrast_wanted, least_size
-from jaunty_frame.core.words.places import COVERED, Places, Surroundings, anchor_place, anchored, solved_places
+from jaunty_frame.core.words.places import COVERED, Places, Surroundings, overlap_area, solved_places
 from jaunty_frame.core.words.places import ground_behind as tones_behind
-from jaunty_frame.core.words.typesetting import Alignment, Block, Typeset, aligned, text_blocks
-from jaunty_frame.document.words import TypeStyle, Words, WordsKind
+from jaunty_frame.core.words.typesetting import Alignment, aligned
+from jaunty_frame.document.words import WordsKind
+from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.grounds import (
     areas_in_frame,
     find_tones,
@@ -24,11 +26,12 @@ from jaunty_frame.show.planning.grounds import (
     free_strips,
     photo_in_frame,
 )
-from jaunty_frame.show.planning.placed_words import PlacedWords, WordsTime, shown_text, style_of, words_time
+from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words_colours import words_paint
+from jaunty_frame.show.planning.words_items import Item, Ways, chosen_place, items_of, ways_of
+from jaunty_frame.show.planning.words_order import bound_together, kept_apart, placing_rounds
 
-MOST_LINES: dict[WordsKind, int] = {"title": 4, "caption": 2, "credit": 14}
 # Where words of a kind usually stand, across and down, and how much it costs to be elsewhere.
 _LIKED: dict[WordsKind, tuple[tuple[float, float], tuple[float, float]]] = {
     "title": ((0.5, 0.4), (0.25, 0.6)),
@@ -38,88 +41,103 @@ _LIKED: dict[WordsKind, tuple[tuple[float, float], tuple[float, float]]] = {
 _ON_CARD = ((0.5, 0.5), (1.5, 1.5))
 _SMALLER = (1.0, 0.84, 0.7)
 """Sizes that are tried, one after the other, where words would cover what must stay in view."""
-_LEAST_SHRINKING = 0.5
+_TOGETHER_SMALLER = 0.84
+_MOST_STEPS = 12
+"""Words that stand together are made smaller by so much, in so many steps at most, where they do not find room."""
 _AT_SIDE = 0.3
 """Of the region: words whose place is nearer to a side are aligned with it."""
 _KEEPS_OFF = 0.018
 """Short sides of the frame between words and what they must not cover."""
-_WIDEST = 0.94
-"""Of the free region, that words take at most."""
 _COVERED_WEIGHT = 0.99
 """Of parts that may be covered: to be kept off, though nothing of the photo is lost there."""
-_ESCAPES = 6
-"""Lines more that words are broken into before they would be cut."""
+_SAME = 1e-9
 
 
-class _Item(NamedTuple):
-    """Words to be placed, before they are."""
-
-    k: int
-    words: Words
-    style: TypeStyle
-    time: WordsTime
-    typeset: Typeset
-    text: str
-    size: float
-    wanted_size: float
-    most_lines: int
-    may_shrink: bool
-    """To keep off what must stay in view; sizes and places that were chosen for this output are kept."""
-
-
-def place_words(plan: Plan, slides: Sequence[int]) -> None:
-    """Solve the words of slides, all at once, into the plan's memory: first those at the back of each slide, then those
-    that must keep off them."""
-    placed: dict[int, list[PlacedWords]] = {k: [] for k in slides}
-    if not plan.fonts.families:
-        slides = []
-    find_tones(plan, slides)
-    for number in range(max((len(plan.slides[k].words) for k in slides), default=0)):
-        items = [
-            item
-            for k in slides
-            if number < len(plan.slides[k].words)
-            if (item := _item(plan, k, plan.slides[k].words[number])) is not None
-        ]
-        for item, done in zip(items, _placed(plan, items, placed), strict=True):
-            placed[item.k].append(done)
-    for k, found in placed.items():
-        plan.memo["words", k] = tuple(found)
+def place_words(plan: Plan, slides: Iterable[int]) -> None:
+    """Solve the words of slides, all at once, into the plan's memory, with those that keep apart from them."""
+    groups = bound_together(plan, slides)
+    own = [k for group in groups for k in group]
+    find_tones(plan, own if plan.fonts.families else [])
+    found: dict[int, list[PlacedWords]] = {k: [] for k in own}
+    waiting = [item for k in own for item in items_of(plan, k)]
+    least = least_size(float(plan.output.aspect))
+    for _ in range(_MOST_STEPS):
+        placed = _placed_apart(plan, waiting)
+        crowded = {one.slide for one in placed if one.meets > 0}
+        again = {k for group in groups if crowded & set(group) for k in group}
+        smaller = [_smaller(item, least) if item.k in again else item for item in waiting]
+        # What finds no room at any size keeps the place where it overlaps least.
+        final = again if smaller == waiting else set[int]()
+        for item, one in zip(waiting, placed, strict=True):
+            if item.k not in again or item.k in final:
+                found[item.k].append(one)
+        waiting = [item for item in smaller if item.k in again - final]
+        if not waiting:
+            break
+    else:
+        for one in _placed_apart(plan, waiting):
+            found[one.slide].append(one)
+    for k, words in found.items():
+        plan.memo["words", k] = tuple(words)
 
 
-def _item(plan: Plan, k: int, words: Words) -> _Item | None:
-    time, text = words_time(plan, k, words), shown_text(plan, words)
-    if time is None or not text.strip():
-        return None
-    style, own = style_of(words, plan.table.rules), words.in_output(plan.output.id)
-    if style.case == "capitals":
-        # One for one, so that places in the text stay what they are.
-        text = "".join(up if len(up := one.upper()) == 1 else one for one in text)
-    typeset = Typeset(_faces(plan, style, text), style.spacing, style.pitch)
-    size = (own.size if own and own.size else None) or max(style.size, least_size(float(plan.output.aspect)))
-    paragraphs = text.count("\n") + 1
-    lines = max(MOST_LINES[words.kind], paragraphs + (words.kind != "caption"))
-    here = words.as_in(plan.output.id)
-    may_shrink = here.anchor == "auto" and not (own and own.size)
-    return _Item(k, here, style, time, typeset, text, size, size, lines, may_shrink)
+def _smaller(item: Item, least: float) -> Item:
+    return item._replace(size=max(item.size * _TOGETHER_SMALLER, min(item.size, least))) if item.may_shrink else item
 
 
-def _faces(plan: Plan, style: TypeStyle, text: str) -> tuple[Face, ...]:
-    """Return the faces that a text needs: its own, those that ship, and what else has characters that these lack."""
-    faces = plan.fonts.faces_for(style.family, style.weight)
-    lacking = (
-        one for one in dict.fromkeys(text) if ord(one) > 127 and not any(ord(one) in f.characters for f in faces)
-    )
-    return (*faces, *dict.fromkeys(face for one in lacking if (face := plan.fonts.face_with(one)) is not None))
+def _placed_apart(plan: Plan, items: Sequence[Item]) -> list[PlacedWords]:
+    """Return items placed, each off those that chose their places before it."""
+    apart = kept_apart(items)
+    placed: list[PlacedWords | None] = [None] * len(items)
+    emblems = [_emblems_over(plan, item) for item in items]
+    solid = list(emblems)
+    for some in placing_rounds(items, apart):
+        for index, one in zip(some, _placed(plan, [items[i] for i in some], [solid[i] for i in some]), strict=True):
+            placed[index] = one
+            for other in np.flatnonzero(apart[index]).tolist():
+                solid[other] = [*solid[other], one.outer(*short_side(float(plan.output.aspect)))]
+    done = [one for one in placed if one is not None]
+    return [
+        _with_meeting(one, [done[k] for k in np.flatnonzero(apart[index])], emblems[index])
+        for index, one in enumerate(done)
+    ]
 
 
-def _placed(plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]]) -> list[PlacedWords]:
-    """Return items placed; where they would cover what must stay in view they are tried smaller."""
+def _with_meeting(one: PlacedWords, others: Sequence[PlacedWords], emblems: Sequence[Window]) -> PlacedWords:
+    """Return words with what they lie over: of two that were put over each other by hand, the upper ones tell."""
+    over = [(other.box, f"the {other.words.kind}") for other in others if _is_under(other, one)]
+    over += [(box, "an emblem") for box in emblems]
+    if not over:
+        return one._replace(meets=0.0)
+    own, theirs = np.array([one.box]), np.array([box for box, _ in over])
+    common = overlap_area(own, theirs)[0] / np.maximum(np.minimum(own[:, 2:].prod(), theirs[:, 2:].prod(axis=1)), _SAME)
+    worst = int(common.argmax())
+    meets = float(common[worst]) if common[worst] > _SAME else 0.0
+    return one._replace(meets=meets, meets_what=over[worst][1] if meets else "")
+
+
+def _is_under(other: PlacedWords, one: PlacedWords) -> bool:
+    if (other.words.anchor == "auto") != (one.words.anchor == "auto"):
+        return one.words.anchor == "auto"  # what was put there stays; it is for the other to keep off
+    return (other.slide, other.words.id) < (one.slide, one.words.id)
+
+
+def _emblems_over(plan: Plan, item: Item) -> list[Window]:
+    """Return where emblems lie while words are seen."""
+    if not plan.emblems:
+        return []
+    end = item.time.first + item.time.frames
+    return [one.box for one in placed_emblems(plan) if one.first < end and item.time.first < one.first + one.frames]
+
+
+def _placed(plan: Plan, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
+    """Return items placed; where they would cover what must stay in view they are tried smaller. solid : what each must
+    not overlap."""
     found: list[PlacedWords | None] = [None] * len(items)
     waiting = list(range(len(items)))
     for scale in _SMALLER:
         tried = [items[index]._replace(size=items[index].size * scale) for index in waiting]
-        solved = _solved(plan, tried, before) if tried else []
+        solved = _solved(plan, tried, [solid[index] for index in waiting]) if tried else []
         for index, one in zip(list(waiting), solved, strict=True):
             best = found[index]
             if best is None or _trouble(one) < _trouble(best) - COVERED:
@@ -135,15 +153,16 @@ def _placed(plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]]
 
 
 def _trouble(one: PlacedWords) -> float:
-    """Return how much smaller words might help: where they cover what must stay in view, or lie across an edge."""
-    return one.covers + 0.1 * one.lies_across
+    """Return how much smaller words might help: where they lie over others, cover what must stay in view, or lie across
+    an edge."""
+    return 10.0 * (one.meets > 0) + one.covers + 0.1 * one.lies_across
 
 
-def _solved(plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]]) -> list[PlacedWords]:
+def _solved(plan: Plan, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
     region = free_region(plan)
     unit_x, unit_y = short_side(float(plan.output.aspect))
     # An em of one short side, in fractions of the frame.
-    ways = [_ways(item, region, unit_x, unit_y) for item in items]
+    ways = [ways_of(item, region, unit_x, unit_y) for item in items]
     most = max(len(blocks) for blocks, _ in ways)
     count = len(items)
     sizes, lines = np.full((count, most, 2), np.nan), np.zeros((count, most))
@@ -155,34 +174,16 @@ def _solved(plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]]
                 sizes[row, column] = w, h
         if np.isnan(sizes[row]).all():
             sizes[row, len(blocks) - 1] = blocks[-1].width * size * unit_x, blocks[-1].height * size * unit_y
-    places = solved_places(_surroundings(plan, items, before, sizes, lines), region)
-    return [_finished(plan, item, ways[row], places, row, region, (unit_x, unit_y)) for row, item in enumerate(items)]
-
-
-def _ways(item: _Item, region: Window, unit_x: float, unit_y: float) -> tuple[tuple[Block, ...], float]:
-    """Return the ways to set words that fit the region, and the size at which they do: smaller words before more lines
-    than a kind should have, more lines before words that are cut."""
-    widest, highest = region.w * _WIDEST / unit_x, region.h * _WIDEST / unit_y
-
-    def fitting(blocks: tuple[Block, ...]) -> float:
-        return max(min(widest / block.width, highest / block.height) for block in blocks)
-
-    blocks = text_blocks(item.text, item.typeset, item.most_lines)
-    size = min(item.size, fitting(blocks))
-    if size < item.size * _LEAST_SHRINKING:
-        blocks = text_blocks(item.text, item.typeset, item.most_lines + _ESCAPES)
-        size = min(item.size, fitting(blocks))
-    fits = tuple(b for b in blocks if b.width * size <= widest * 1.001 and b.height * size <= highest * 1.001)
-    return fits or blocks[-1:], size
+    places = solved_places(_surroundings(plan, items, solid, sizes, lines), region)
+    return [_finished(plan, item, ways[row], places, row, region) for row, item in enumerate(items)]
 
 
 def _surroundings(
-    plan: Plan, items: list[_Item], before: dict[int, list[PlacedWords]], sizes: FloatArray, lines: FloatArray
+    plan: Plan, items: list[Item], solid: list[list[Window]], sizes: FloatArray, lines: FloatArray
 ) -> Surroundings:
     avoid, strips = [], []
     for item in items:
         boxes, weights = areas_in_frame(plan, item.k)
-        others = [one.box for one in before.get(item.k, ()) if _at_one_time(one.time, item.time)]
         covered = plan.output.zones.boxes
         if covered:
             boxes = np.concatenate([boxes, np.array(covered)])
@@ -190,8 +191,6 @@ def _surroundings(
         for after in _slides_after(plan, item):
             more, of_them = areas_in_frame(plan, after)
             boxes, weights = np.concatenate([boxes, more]), np.concatenate([weights, of_them])
-        if others:
-            boxes, weights = np.concatenate([boxes, np.array(others)]), np.concatenate([weights, np.ones(len(others))])
         avoid.append((boxes, weights))
         strips.append(free_strips(plan, item.k))
     most = max((len(boxes) for boxes, _ in avoid), default=0)
@@ -201,6 +200,7 @@ def _surroundings(
     for row, ((boxes, weights), own) in enumerate(zip(avoid, strips, strict=True)):
         all_boxes[row, : len(boxes)], all_weights[row, : len(weights)] = boxes, weights
         all_strips[row, : len(own)] = own
+    unit = np.array(short_side(float(plan.output.aspect)))
     liked = [_LIKED[item.words.kind] if plan.rows_of(item.k) else _ON_CARD for item in items]
     return Surroundings(
         sizes=sizes,
@@ -210,17 +210,24 @@ def _surroundings(
         ground=np.stack([frame_tones(plan, item.k) for item in items]),
         strips=all_strips,
         photo=np.array([photo_in_frame(plan, item.k) for item in items]),
-        margin=np.array(short_side(float(plan.output.aspect))) * _KEEPS_OFF,
+        margin=unit * _KEEPS_OFF,
         liked=np.array([place for place, _ in liked]),
         liking=np.array([cost for _, cost in liked]),
+        solid=_with_room(items, solid, unit),
     )
 
 
-def _at_one_time(one: WordsTime, other: WordsTime) -> bool:
-    return one.first < other.first + other.frames and other.first < one.first + one.frames
+def _with_room(items: list[Item], solid: list[list[Window]], unit: NDArray[np.float64]) -> FloatArray:
+    """Return what is solid for each item (C, T, 4), with the room about it that words leave."""
+    found = np.zeros((len(items), max((len(boxes) for boxes in solid), default=0), 4))
+    for row, (item, boxes) in enumerate(zip(items, solid, strict=True)):
+        room = unit * max(_KEEPS_OFF, item.padding)
+        for column, box in enumerate(boxes):
+            found[row, column] = (*(np.array(box[:2]) - room), *(np.array(box[2:]) + 2 * room))
+    return found
 
 
-def _slides_after(plan: Plan, item: _Item) -> list[int]:
+def _slides_after(plan: Plan, item: Item) -> list[int]:
     """Return the slides beyond their own that words go on over."""
     if not item.time.goes_on:
         return []
@@ -230,27 +237,19 @@ def _slides_after(plan: Plan, item: _Item) -> list[int]:
 
 def _finished(
     plan: Plan,
-    item: _Item,
-    ways: tuple[tuple[Block, ...], float],
+    item: Item,
+    ways: Ways,
     places: Places,
     row: int,
     region: Window,
-    units: tuple[float, float],
 ) -> PlacedWords:
     blocks, size = ways
     block = blocks[min(int(places.way[row]), len(blocks) - 1)]
     words, covers, in_strip = item.words, float(places.covers[row]), bool(places.in_strip[row])
     box = Window(*places.box[row].tolist())
     across = float(places.across[row])
-    if words.anchor != "auto":
-        if words.anchor == "free":
-            width, height = block.width * size * units[0], block.height * size * units[1]
-            box = Window(words.place[0] - width / 2, words.place[1] - height / 2, width, height)
-            across = 0.5
-        else:
-            block = _fewest_lines(blocks, region.w / units[0] / size)
-            across, down = anchor_place(words.anchor)
-            box = anchored((block.width * size * units[0], block.height * size * units[1]), region, across, down)
+    if item.is_chosen:
+        block, box, across = chosen_place(plan, item, ways, block)
         covers, in_strip = _covered_share(plan, item, box), False
     by_place: Alignment = "left" if across < _AT_SIDE else "right" if across > 1 - _AT_SIDE else "centre"
     block = aligned(block, by_place if item.style.alignment == "auto" else item.style.alignment)
@@ -271,14 +270,16 @@ def _finished(
         covers=covers,
         detail=float(places.detail[row]),
         in_strip=in_strip,
-        lies_across=words.anchor == "auto" and bool(places.lies_across[row]),
+        lies_across=not item.is_chosen and bool(places.lies_across[row]),
+        meets=float(not item.is_chosen and places.meets[row]),
+        meets_what="",
         help=given,
         contrast=found,
         wanted_contrast=wanted,
     )
 
 
-def _ground(plan: Plan, item: _Item) -> FloatArray:
+def _ground(plan: Plan, item: Item) -> FloatArray:
     tones = frame_tones(plan, item.k)
     for after in _slides_after(plan, item):
         other = frame_tones(plan, after)
@@ -287,7 +288,7 @@ def _ground(plan: Plan, item: _Item) -> FloatArray:
     return tones
 
 
-def _covered_share(plan: Plan, item: _Item, box: Window) -> float:
+def _covered_share(plan: Plan, item: Item, box: Window) -> float:
     boxes, weights = areas_in_frame(plan, item.k)
     worst = 0.0
     for area, weight in zip(boxes, weights, strict=True):
@@ -296,7 +297,3 @@ def _covered_share(plan: Plan, item: _Item, box: Window) -> float:
         if weight >= 1 and x1 > x0 and y1 > y0:
             worst = max(worst, (x1 - x0) * (y1 - y0) / max(min(area[2] * area[3], box.w * box.h), 1e-9))
     return float(worst)
-
-
-def _fewest_lines(blocks: tuple[Block, ...], widest: float) -> Block:
-    return next((block for block in blocks if block.width <= widest * _WIDEST), blocks[-1])

@@ -95,7 +95,7 @@ class Voices(SoundCase):
         self.choose(0)
         panel = self.open("record")
         self.record(panel, nexts=1)
-        self.assertEqual(len(panel.takes[0].nexts), 1)
+        self.assertEqual(len(panel.takes[0].over.nexts), 1)
         self.click(panel.use)
         self.wait_until(lambda: self.work.task is None)
         self.settle()

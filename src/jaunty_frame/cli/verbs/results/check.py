@@ -16,7 +16,7 @@ def run(
 ) -> None:
     """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
     opened = Opened(project)
-    plans = {chosen.output.id: chosen for chosen in opened.plans(None)}
+    plans = {chosen.output.id: chosen for chosen in opened.readable_plans(None)}
     flashes, contrasts = found_flashes(plans, opened.source), measured_contrasts(plans, opened.source)
     findings = all_findings(opened.project, plans, opened.states, flashes, contrasts)
     if as_json:

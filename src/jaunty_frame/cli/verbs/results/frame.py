@@ -25,7 +25,7 @@ def run(
     if to.suffix.lower() != ".png":
         raise UsageError(f"{to} must end in .png; frames are written as PNG.")
     opened = Opened(project)
-    chosen = opened.plans([output])[0]
+    chosen = opened.readable_plans([output])[0]
     ensure_exportable(opened.project, opened.folder, [chosen])
     try:
         n = floor(parse_fraction(at) * chosen.output.frame_rate)

@@ -24,7 +24,7 @@ def run(
 ) -> None:
     """Say what every output shows: each slide's frames, placement, move and windows."""
     opened = Opened(project)
-    plans = opened.plans(output)
+    plans = opened.readable_plans(output) if as_json else opened.plans(output)
     if as_json:
         read = measured_contrasts({p.output.id: p for p in plans}, opened.source, full_size=True)
         outputs = [plan_object(p, read.get(p.output.id)) for p in plans]
