@@ -7,7 +7,10 @@ import av
 import cv2
 import numpy as np
 
+from jaunty_frame.core.colouring.sketch import SIDE
+from jaunty_frame.core.colouring.tones import tones_text
 from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.core.words.legibility import helps_in_turn
 from jaunty_frame.core.words.painting import letters_coverage
 from jaunty_frame.core.words.seen_contrast import seen_contrast
 from jaunty_frame.document.edits.emblems import add_emblem
@@ -21,15 +24,18 @@ from jaunty_frame.media.captions import captions_of, captions_text, put_captions
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.export.export_job import ExportJob
 from jaunty_frame.media.formats.format import Quality
-from jaunty_frame.media.frames.legibility import measured_contrasts
+from jaunty_frame.media.frames.legibility import measured_contrasts, readable_plans
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.typefaces import fonts
+from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.frames.content import base_content, frame_content, slide_content
 from jaunty_frame.show.frames.layers.words import EmblemLayer, WordsLayer
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words_colours import helped_paint
+from jaunty_frame.show.planning.words_helped import Helped, helped_plan
 from tests.media.export.test_export import WithProject, frames_of
 
 WIDE = "640x360@30000-1001"
@@ -178,6 +184,75 @@ class Contrasts(WithWords):
         found = measured_contrasts({WIDE: plan}, self.source)[WIDE]
         self.assertEqual(len(found), 3)
         self.assertGreaterEqual(min(found.values()), 2.6)
+
+    def deceived(self, *edits):
+        """Return the plan of a project whose photos are said to be dark and calm, and are noise."""
+        self.plan(*edits)
+        dark = tones_text(np.tile([0.05, 0.1, 0.0], (SIDE, SIDE, 1)))
+        self.edited = self.edited.changed(photos=tuple(one.changed(tones=dark) for one in self.edited.photos))
+        return Planner(fonts()).plans(self.edited)[WIDE]
+
+    def contrast(self, plan, full_size=False):
+        return measured_contrasts({WIDE: plan}, self.source, full_size)[WIDE][self.slide(), "words-1"]
+
+    def readable(self, plan):
+        return readable_plans({WIDE: plan}, self.source)[WIDE]
+
+    def test_what_the_frames_say_goes_back_into_the_help_until_words_can_be_read(self):
+        for kind, size, wanted in (("title", 0.2, 3.0), ("caption", 0.03, 4.5)):
+            with self.subTest(kind):
+                plan = self.deceived(add_words(self.slide(), "Words on noise", kind, style=TypeStyle(size=size)))
+                (before,) = words_of(plan, 0)
+                self.assertGreater(before.contrast, 9)  # promised
+                self.assertLess(self.contrast(plan), wanted)  # found
+                (after,) = words_of(self.readable(plan), 0)
+                self.assertGreaterEqual(self.contrast(self.readable(plan)), wanted)
+                self.assertGreaterEqual(self.contrast(self.readable(plan), full_size=True), wanted)
+                self.assertEqual((after.box, after.size), (before.box, before.size))
+                self.assertNotEqual(after.paint, before.paint)
+
+    def test_it_is_the_quietest_help_that_does_and_always_the_same(self):
+        plan = self.deceived(add_words(self.slide(), "Words on noise", "title"))
+        once = self.readable(plan)
+        self.assertIs(self.readable(once), once)
+        self.assertEqual(words_of(self.readable(Planner(fonts()).plans(self.edited)[WIDE]), 0), words_of(once, 0))
+        (found,) = words_of(once, 0)
+        for quieter in helps_in_turn(True):
+            if quieter == found.help:
+                break
+            tried = helped_plan(
+                plan,
+                [Helped(words_of(plan, 0)[0], found._replace(help=quieter, paint=helped_paint(found.style, quieter)))],
+            )
+            self.assertLess(self.contrast(tried), 3.0 * 1.06, quieter)
+
+    def test_a_help_is_let_go_of_where_it_is_needed_no_longer(self):
+        plan = self.plan(add_card(0, "Hello"))
+        (before,) = words_of(plan, 0)
+        shadow = before.help._replace(shadow=0.85)
+        helped = before._replace(help=shadow, paint=helped_paint(before.style, shadow))
+        kept = helped_plan(plan, [Helped(before, helped)])
+        self.assertEqual(words_of(kept, 0), (helped,))
+        self.assertEqual(words_of(self.readable(kept), 0), (before,))
+
+    def test_what_somebody_chose_stays_and_is_told(self):
+        chosen = TypeStyle(colour_by="chosen", colour="#ffffff", size=0.2)
+        plan = self.deceived(add_words(self.slide(), "Words on noise", "title", style=chosen))
+        self.assertIs(self.readable(plan), plan)
+        told = all_findings(self.edited, {WIDE: plan}, {}, None, measured_contrasts({WIDE: plan}, self.source))
+        self.assertIn("words-contrast", [one.kind for one in told])
+
+    def test_the_export_has_it(self):
+        plan = self.deceived(add_words(self.slide(), "Words on noise", "title"))
+        (written,) = ExportJob(self.edited, self.folder, [plan], self.folder, Quality.FINE).write_all(
+            self.source, lambda done, total: None, lambda: False
+        )
+        decoded, helped = frames_of(written)[14][:360].astype(float), self.readable(plan)
+        lumas = [
+            16 + self.painted(one, 14)[..., :3] @ np.array([0.0722, 0.7152, 0.2126]) * 219 / 255
+            for one in (helped, plan)
+        ]
+        self.assertGreater(cv2.PSNR(lumas[0], decoded), cv2.PSNR(lumas[1], decoded) + 3)
 
 
 class Captions(WithWords):

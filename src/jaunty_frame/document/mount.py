@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from jaunty_frame.core.mounts.pieces import PieceShape
 from jaunty_frame.document.values import Colour, Share, Shown, Value
 
-PieceShape = Literal["frame", "photo", "square", "four-to-five", "circle", "free"]
 Length = Annotated[float, Field(ge=0.0, le=0.25, allow_inf_nan=False)]
 Offset = Annotated[float, Field(ge=-0.5, le=0.5, allow_inf_nan=False)]
 Lean = Annotated[float, Field(ge=-15.0, le=15.0, allow_inf_nan=False)]
@@ -59,9 +59,10 @@ SET_OFF = Mount.model_construct(size=0.92, shadow=0.4, shadow_blur=0.04, shadow_
 """What the house rule "set off" gives to photos that do not cover."""
 
 PILED = Mount.model_construct(
-    size=0.45, sized_by="area", piece="photo", border=0.018, shadow=0.45, shadow_blur=0.03, shadow_distance=0.012
+    size=0.37, sized_by="area", piece="photo", border=0.018, shadow=0.45, shadow_blur=0.03, shadow_distance=0.012
 )
-"""Of prints in a pile that have no mount of their own."""
+"""Of prints in a pile that have no mount of their own. Its size is also theirs who have a mount as large as the frame:
+it would hide the table that they lie on."""
 TOGETHER = Mount.model_construct(shadow=0.4, shadow_blur=0.04, shadow_distance=0.008)
 """Of photos that are shown whole side by side, likewise."""
 INSET = Mount.model_construct(piece="photo", border=0.006, shadow=0.5, shadow_blur=0.04, shadow_distance=0.01)

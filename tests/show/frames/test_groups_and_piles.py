@@ -3,6 +3,7 @@
 import unittest
 from itertools import pairwise
 
+import cv2
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
@@ -11,10 +12,14 @@ from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
 from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_exhibit, take_apart
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import remove_photos, show_photos
+from jaunty_frame.document.edits.photos import add_photos, remove_photos, show_photos
 from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.errors import UsageError
@@ -136,6 +141,29 @@ class Piles(PrintCase):
         self.assertGreater(flying[0].mount.shadow_distance, flying[1].mount.shadow_distance)
         at_rest = self.prints(frame_content(plan, first + count).layers)[-1].print
         np.testing.assert_allclose(flying[1].piece, at_rest.piece, atol=0.02)
+
+    def test_without_a_size_of_their_own_prints_leave_a_third_of_the_frame_free(self):
+        mounts = (None, Mount(piece="square", border=0.02), Mount(border=0.02), Mount(piece="circle"))
+        shapes = ((3000, 2000), (2000, 3000), (6000, 2000), (2000, 2000))
+        photos = [Photo(id=f"p{k}", path=f"p{k}.jpg", width=w, height=h) for k, (w, h) in enumerate(shapes * 3)]
+        outputs = ("tall", "portrait", "square", "classic", "wide", "banner", "disc")
+        base = add_photos(photos).apply(Project(outputs=tuple(map(output_from_text, outputs))))
+        for mount in mounts:
+            for name, plan in (
+                Planner().plans(set_for_all("P", transition=Pile(scatter=1.0), mount=mount).apply(base)).items()
+            ):
+                with self.subTest(mount=mount, output=name):
+                    seen = np.zeros((300, 300), np.uint8)
+                    width, height = float(plan.output.aspect) ** 0.5 * 300, 300 / float(plan.output.aspect) ** 0.5
+                    for row in range(len(photos)):
+                        own = plan.mounting(row)
+                        middle = (own.outer.x + own.outer.w / 2) * width, (own.outer.y + own.outer.h / 2) * height
+                        size = own.outer.w * width, own.outer.h * height
+                        corners = cv2.boxPoints((middle, size, own.mount.lean)) * (300 / width, 300 / height)
+                        cv2.fillPoly(seen, [corners.round().astype(np.int32)], 1)
+                    self.assertGreaterEqual(1 - seen.mean(), 1 / 3)
+        own = set_for_all("P", transition=Pile(), mount=Mount(size=0.8, sized_by="area")).apply(base)
+        self.assertGreater(Planner().plans(own)["square"].mounting(0).outer.w, 0.7, "a size of its own is kept")
 
     def test_a_full_pile_is_followed_by_a_new_one(self):
         photos = [photo.id for photo in self.project.photos] * 13

@@ -11,6 +11,9 @@ from jaunty_frame.core.geometry.windows import Window
 
 SizedBy = Literal["fit", "area", "height"]
 
+PieceShape = Literal["frame", "photo", "square", "four-to-five", "circle", "free"]
+_ASPECTS = {"square": 1.0, "circle": 1.0, "four-to-five": 0.8}
+
 WHOLE_FRAME = Window(0.0, 0.0, 1.0, 1.0)
 _ROUNDS = 60
 
@@ -18,6 +21,13 @@ _ROUNDS = 60
 def short_side(frame_aspect: float) -> tuple[float, float]:
     """Return how much of the frame's width and of its height a short side is."""
     return (1.0, frame_aspect) if frame_aspect < 1 else (1 / frame_aspect, 1.0)
+
+
+def shape_aspect(shape: PieceShape, photo_aspect: float, own_aspect: float) -> float | None:
+    """Return width over height of a piece, None where it is as its room. own_aspect : of one that is free."""
+    if shape == "frame":
+        return None
+    return {"photo": photo_aspect, "free": own_aspect}.get(shape) or _ASPECTS[shape]
 
 
 def print_size(room: tuple[float, float], aspect: float | None, size: float, sized_by: SizedBy) -> tuple[float, float]:

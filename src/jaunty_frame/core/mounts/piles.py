@@ -6,6 +6,7 @@ chance would have it.
 """
 
 from collections.abc import Sequence
+from math import sqrt
 from typing import NamedTuple
 
 import numpy as np
@@ -16,6 +17,10 @@ from jaunty_frame.core.mounts.pieces import short_side
 RECOGNISED = 0.3
 """The share of a print that suffices to know it."""
 RECENT = 4
+TABLE_SEEN = 1 / 3
+"""The share of the frame that a pile of prints of the usual size leaves free, however many they are."""
+USUAL_SPREAD = (1 - TABLE_SEEN) ** 0.5
+"""The share of the frame's width and height within which such a pile lies."""
 _ENOUGH = 0.05
 _SPARE = 0.1
 _TRIES = 80
@@ -33,7 +38,8 @@ class Rest(NamedTuple):
 
 class Laid(NamedTuple):
     """A print: width and height in short sides; most_lean : degrees; scatter : 0 in the middle, 1 up to the edges;
-    seed : of its chance; keep : boxes of what must stay, in fractions of the print."""
+    seed : of its chance; keep : boxes of what must stay, in fractions of the print; spread : the share of the frame's
+    width and height within which it stays, leans included, as far as it is not larger than that."""
 
     size: tuple[float, float]
     most_lean: float
@@ -41,6 +47,15 @@ class Laid(NamedTuple):
     scatter: float
     seed: int
     keep: tuple[Window, ...] = ()
+    spread: float = 1.0
+
+
+def usual_size(size: float, print_aspect: float, frame_aspect: float) -> float:
+    """Return the root of the share of the frame's area that a print takes: ``size``, or less where it would be longer
+    than such a pile is wide."""
+    unit_x, unit_y = short_side(frame_aspect)
+    highest = USUAL_SPREAD * min(1 / unit_y, 1 / unit_x / print_aspect)
+    return min(size, round(highest * sqrt(print_aspect * unit_x * unit_y), 3))
 
 
 def solved_rests(prints: Sequence[Laid], frame_aspect: float, overlays: Sequence[Window] = ()) -> list[Rest]:
@@ -72,10 +87,9 @@ def solved_rests(prints: Sequence[Laid], frame_aspect: float, overlays: Sequence
 def _tries(one: Laid, k: int, unit_x: float, unit_y: float) -> FloatArray:
     """Return places and leans (T, 3), as ``Rest`` has them, that print ``k`` may take."""
     rng = np.random.default_rng(one.seed)
-    room_x = max(1 - one.size[0] * unit_x, 0.0) / 2
-    room_y = max(1 - one.size[1] * unit_y, 0.0) / 2
     share = rng.uniform(0.3, 1.0, _TRIES)
     leans = share * one.most_lean * (np.where(k % 2, 1, -1) if one.alternates else rng.choice((-1, 1), _TRIES))
+    room_x, room_y = _room(one, leans, unit_x, unit_y)
     # Round the middle by the golden angle, so that prints that follow each other lie far apart; the first try is what
     # chance alone would take, the others reach as far as the frame allows, in all directions.
     turn = k * _GOLDEN + np.concatenate([rng.uniform(-0.4, 0.4, 1), rng.uniform(-np.pi, np.pi, _TRIES - 1)])
@@ -85,6 +99,14 @@ def _tries(one: Laid, k: int, unit_x: float, unit_y: float) -> FloatArray:
     push = wide / np.maximum(np.abs(across), np.abs(down))
     xs, ys = 0.5 + across * push * room_x, 0.5 + down * push * room_y
     return np.stack([xs, ys, leans], axis=1)
+
+
+def _room(one: Laid, leans: FloatArray, unit_x: float, unit_y: float) -> tuple[FloatArray, FloatArray]:
+    """Return how far (T,) a print may lie from the middle, across and down."""
+    (width, height), turned = one.size, np.radians(np.abs(leans if one.spread < 1 else np.zeros_like(leans)))
+    across = (width * np.cos(turned) + height * np.sin(turned)) * unit_x
+    down = (height * np.cos(turned) + width * np.sin(turned)) * unit_y
+    return np.maximum(one.spread - across, 0.0) / 2, np.maximum(one.spread - down, 0.0) / 2
 
 
 def _masks(

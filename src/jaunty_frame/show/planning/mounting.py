@@ -12,6 +12,7 @@ from jaunty_frame.core.mounts.pieces import (
     aspect_of,
     piece_size,
     print_size,
+    shape_aspect,
     short_side,
     size_about_piece,
 )
@@ -20,8 +21,6 @@ from jaunty_frame.core.mounts.places import solved_centre
 from jaunty_frame.document.model import Output
 from jaunty_frame.document.mount import PLAIN_MOUNT, SET_OFF, Mount
 from jaunty_frame.show.planning.slide_table import SlideTable
-
-_PIECES = {"square": 1.0, "circle": 1.0, "four-to-five": 0.8}
 
 
 class Mounting(NamedTuple):
@@ -55,10 +54,10 @@ def rectangles(
     unit_x, unit_y = short_side(frame_aspect)
     room = slot.w / unit_x, slot.h / unit_y
     shape = "photo" if mount.piece == "frame" and mount.sized_by != "fit" else mount.piece
-    if shape == "frame":
+    aspect = shape_aspect(shape, photo_aspect, mount.piece_aspect)
+    if aspect is None:
         outer = print_size(room, None, mount.size, "fit")
     else:
-        aspect = {"photo": photo_aspect, "free": mount.piece_aspect}.get(shape) or _PIECES[shape]
         outer = size_about_piece(room, aspect, mount.size, mount.sized_by, mount.border, mount.foot)
     inner = piece_size(outer, mount.border, mount.foot)
     x, y = centre or (slot.x + slot.w / 2, slot.y + slot.h / 2)

@@ -4,7 +4,7 @@ from zlib import crc32
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.pieces import short_side
-from jaunty_frame.core.mounts.piles import Laid, Rest, solved_rests
+from jaunty_frame.core.mounts.piles import USUAL_SPREAD, Laid, Rest, solved_rests
 from jaunty_frame.document.model import Output
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.transitions.pile import Pile
@@ -57,4 +57,5 @@ def _laid(output: Output, table: SlideTable, row: int, joint: object) -> Laid:
     )
     seed = crc32(table.slides[k].id.encode())
     size = outer.w / unit_x, outer.h / unit_y
-    return Laid(size, pile.lean, pile.alternates, pile.scatter, seed, keep)
+    spread = USUAL_SPREAD if table.has_usual_size(row, output.id) else 1.0
+    return Laid(size, pile.lean, pile.alternates, pile.scatter, seed, keep, spread)

@@ -16,7 +16,8 @@ from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, P
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
 from jaunty_frame.core.mounts.arrangements import Member
-from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
+from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, shape_aspect
+from jaunty_frame.core.mounts.piles import usual_size
 from jaunty_frame.document.model import HouseRules, Project, Slide
 from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
@@ -69,13 +70,27 @@ class SlideTable:
         k = int(self.slide_of[row])
         own = self.slides[k].in_output(output_id)
         mount = (own.mount if own else None) or self.settings[k].mount
+        if self.piled[k] and (mount is None or mount.size >= 1):
+            return self._usual_in_pile(mount or PILED, row, frame_aspect)
         if mount is not None:
             return mount
-        if self.piled[k]:
-            return PILED
         if self.slides[k].exhibit.lies_over(row - int(self.first_row[k])):
             return INSET
         return TOGETHER if self.rules.set_off and self._is_whole_in_its_place(row, frame_aspect) else None
+
+    def has_usual_size(self, row: int, output_id: str) -> bool:
+        """Return whether a print in a pile has no size of its own; as large as the frame it would hide the table."""
+        k = int(self.slide_of[row])
+        own = self.slides[k].in_output(output_id)
+        mount = (own.mount if own else None) or self.settings[k].mount
+        return mount is None or mount.size >= 1
+
+    def _usual_in_pile(self, mount: Mount, row: int, frame_aspect: float) -> Mount:
+        """Return a mount with the usual size of prints in a pile: of equal area, not longer than the pile is wide."""
+        width, height = self.photo_size[row]
+        photo_aspect = float(width / height)
+        aspect = shape_aspect(mount.piece, photo_aspect, mount.piece_aspect) or photo_aspect
+        return mount.changed(sized_by="area", size=usual_size(PILED.size, aspect, frame_aspect))
 
     def _is_whole_in_its_place(self, row: int, frame_aspect: float) -> bool:
         """Return whether a photo that shares the frame with others is shown whole, with the fill about it."""
