@@ -12,6 +12,8 @@ from jaunty_frame.core.geometry.windows import FloatArray, fully_visible, visibl
 
 # Places at which attention is measured, and by how much less of it a place is as good as the best.
 _PLACES, _AS_GOOD = 101, 0.005
+_AS_MUCH = 1e-3
+"""Of an area: so little less is the same, since places lie a hundredth apart."""
 _EQUAL = 1e-9
 _HALVINGS = 16
 
@@ -21,7 +23,8 @@ def most_attention(
 ) -> FloatArray:
     """Return the windows (N, 4) moved along their free axes to where they hold the most attention.
 
-    Among places that hold as good as the most it is the middle one. must_show : (N, K) areas that stay in view.
+    Among places that hold as good as the most it is the middle one. must_show : (N, K) areas that stay in view; of all
+    required ones together no less is seen than before.
     """
     assert areas.attention is not None
     n, each = len(window), np.arange(len(window))
@@ -32,9 +35,14 @@ def most_attention(
     windows[each, :, free] = at
     level, boxes = turned.level_windows(windows).reshape(-1, 4), turned.level_boxes(areas.boxes)
     allowed = np.ones((n, _PLACES), bool)
-    for k in np.flatnonzero(must_show.any(axis=0)).tolist():
+    required = areas.required
+    seen = np.zeros((n, _PLACES))
+    for k in np.flatnonzero(required.any(axis=0)).tolist():
         share = visible_share(level, np.repeat(boxes[:, k, None], _PLACES, axis=0)).reshape(n, _PLACES)
         allowed &= ~must_show[:, k, None] | fully_visible(share)
+        seen += required[:, k, None] * share
+    before = np.sum(required * visible_share(turned.level_windows(window), boxes), axis=1)
+    allowed &= seen >= before[:, None] - _AS_MUCH
     held = np.where(allowed, held_within(areas.attention[each, free], at, size[:, None]), -1.0)
     good = allowed & (held >= held.max(axis=1, keepdims=True) - _AS_GOOD)
     places = np.arange(_PLACES)

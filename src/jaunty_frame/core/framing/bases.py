@@ -4,9 +4,10 @@ All slides are solved at once; arrays have one row per slide. The aspect ratios 
 window along one axis (it spans the photo, or reaches beyond it evenly); along the other, the *free axis*,
 its position p is chosen by these aims, each only among the optima of those before:
 
-1. sum of weights of the keep areas visible to at least 98 %;
-2. sum of weight x visible share;
-3. the same with breathing room, 6 % of the window's short side, clipped to the photo;
+1. required areas: how many are visible to at least 98 %, then the sum of their visible shares, so that one too wide for
+   the window counts by what is seen of it, and no wish pushes it out;
+2. wished-for areas: the sum of weights of those visible to at least 98 %, then of weight x visible share;
+3. the same shares with breathing room, 6 % of the window's short side, clipped to the photo;
 4. least weight x share under the output's overlays;
 5. the areas' weighted centre nearest to the middle of the window if their union is wider than a third of it,
    else to the nearer third;
@@ -199,20 +200,25 @@ class _Axes:
         """Return the position that is best by the aims, among those that show all of ``must_show`` if any do."""
         p = self._joints(size)
         room = BREATHING_ROOM * size * self.short
-        all_shown, shown, seen, roomy = np.ones_like(p), np.zeros_like(p), np.zeros_like(p), np.zeros_like(p)
+        all_shown = np.ones_like(p)
+        # Of required areas, then of wished-for ones.
+        shown, seen, roomy = np.zeros((2, *p.shape)), np.zeros((2, *p.shape)), np.zeros((2, *p.shape))
         for k in range(self.a.shape[1]):  # few areas, many positions: long inner loops for numpy
             a, b, weight = self.a[:, k], self.b[:, k], self.weights[:, k, None]
             share = _interval_share(a, b, p, size)
             visible = fully_visible(share)
+            with_room = _interval_share(np.maximum(a - room, 0.0), np.minimum(b + room, 1.0), p, size)
             all_shown *= visible | ~must_show[:, k, None]
-            shown += weight * visible
-            seen += weight * share
-            roomy += weight * _interval_share(np.maximum(a - room, 0.0), np.minimum(b + room, 1.0), p, size)
+            required = weight >= REQUIRED_WEIGHT
+            for rank, counts in enumerate((required * 1.0, ~required * weight)):
+                shown[rank] += counts * visible
+                seen[rank] += counts * share
+                roomy[rank] += counts * with_room
         scores = (
             all_shown,
-            shown,
-            seen,
-            roomy,
+            *(shown[0], seen[0]),
+            *(shown[1], seen[1]),
+            *roomy,
             -self._overlaid(p, size),
             -self._off_composition(p, size),
             -np.abs(p + (size[:, None] - 1.0) / 2),

@@ -17,6 +17,7 @@ from jaunty_frame.core.framing.bases import (
     BREATHING_ROOM,
     HAIRLINE,
     PLACEMENTS,
+    REQUIRED_WEIGHT,
     Bases,
     KeepAreas,
     Placement,
@@ -41,7 +42,8 @@ def solve_all_bases(
 ) -> Bases:
     """Return the base windows of photos, straightened or not; arguments as for ``framing.solve_bases``.
 
-    Where a cover cuts keep areas, it goes to where it holds the most attention; what is required and in view stays so.
+    Where a cover cuts keep areas, it goes to where it holds the most attention, as far as no less is seen there of what
+    is required.
     least_attention : (N,) the share of the attention that ``auto`` must keep to cover; where the best cover keeps less,
     it zooms out as far as that needs.
     """
@@ -196,14 +198,18 @@ class _Search:
     def _first_best(self, windows: FloatArray, at: FloatArray, must_show: NDArray[np.bool_]) -> NDArray[np.intp]:
         share = self.shares(windows, self._boxes)
         visible = fully_visible(share)
-        weights = self._weights[:, None]
+        required = (self._weights >= REQUIRED_WEIGHT)[:, None]
+        wished = np.where(required, 0.0, self._weights[:, None])
         short = np.minimum(windows[:, 0, 2] * self._turned.photo_aspect, windows[:, 0, 3])
         roomy = self.shares(windows, self._with_margin(BREATHING_ROOM * short))
         scores = (
             np.all(visible | ~must_show[:, None], axis=2),
-            np.sum(weights * visible, axis=2),
-            np.sum(weights * share, axis=2),
-            np.sum(weights * roomy, axis=2),
+            np.sum(required * visible, axis=2),
+            np.sum(required * share, axis=2),
+            np.sum(wished * visible, axis=2),
+            np.sum(wished * share, axis=2),
+            np.sum(required * roomy, axis=2),
+            np.sum(wished * roomy, axis=2),
             -self._overlaid(windows),
             -self._off_composition(windows),
             -np.abs(at),
