@@ -2,12 +2,15 @@
 
 import contextlib
 import io
+import threading
 import unittest
 from unittest import mock
 
 from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtTest import QTest
 
+from jaunty_frame.app.project import show_work
+from jaunty_frame.app.screening import projector
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.shell.net import log_path
 from jaunty_frame.document.edits.outputs import add_output, remove_output
@@ -98,6 +101,77 @@ class Unlucky(WindowCase):
         self.assertEqual(self.window.notice.button.text(), "Close")
         self.window.importer.bring_in(fresh)
         self.wait_until(lambda: len(self.project.slides) == 3)
+
+    def test_pictures_are_made_after_faults_while_making_them(self):
+        images = self.window.images
+        with mock.patch.object(images, "_painted", side_effect=KeyError("a fault of ours")):
+            for _ in range(3):
+                images.forget()
+                self.window.sheet.viewport().repaint()
+                self.settle()
+        self.assertIn("a fault of ours", self.said.getvalue())
+        images.forget()
+        self.window.sheet.viewport().repaint()
+        self.settle()
+        colours = {self.cell_image(0, FIRST_OUTPUT).pixelColor(x, 30).rgb() for x in range(4, 30, 3)}
+        self.assertGreater(len(colours), 3)
+        self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
+
+    def test_a_screening_goes_on_after_a_fault_in_its_thread(self):
+        self.choose(0)
+        self.window.desk.open("screening")
+        screening = self.window.screening
+        self.wait_until(lambda: screening.picture.image is not None)
+        with mock.patch.object(projector.FramePainter, "paint_at", side_effect=ValueError("a fault of ours")):
+            QTest.keyClick(screening, Qt.Key.Key_Right)
+            self.wait_until(lambda: "a fault of ours" in screening.picture.message)
+        self.assertFalse(screening.playing)
+        screening.play_or_pause()
+        self.wait_until(lambda: screening.frame > 35)
+        self.assertEqual(screening.picture.message, "")
+        screening.leave()
+
+    def test_a_screening_has_one_thread_however_often_its_size_changes(self):
+        self.choose(0)
+        self.window.desk.open("screening")
+        screening = self.window.screening
+        for width in range(900, 1100, 10):
+            self.window.resize(width, 700)
+            self.app.processEvents()
+        self.assertEqual(len([one for one in threading.enumerate() if one.name == "projector"]), 1)
+        before = screening.picture.image
+        QTest.keyClick(screening, Qt.Key.Key_Right)
+        self.wait_until(lambda: screening.picture.image is not before)
+        screening.leave()
+
+    def test_a_fault_in_any_thread_is_told_and_logged(self):
+        def fail():
+            raise KeyError("a fault in a thread")
+
+        thread = threading.Thread(target=fail)
+        thread.start()
+        thread.join()
+        self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
+        self.assertIn("a fault in a thread", log_path().read_text())
+
+    def test_a_window_closes_though_work_does_not_hear_that_it_should_stop(self):
+        may_end = threading.Event()
+        self.addCleanup(may_end.set)
+
+        def slow(*_):
+            may_end.wait(60)
+            return {}
+
+        with (
+            mock.patch.object(show_work.Planner, "plans", slow),
+            mock.patch.object(show_work, "_MOST_SOLVED_AT_ONCE", -1),
+        ):
+            self.window.session.apply(remove_slides([self.project.slides[0].id]))
+            self.assertTrue(self.window.session.is_working)
+            self.window.session.forget_changes()
+            self.window.close()
+        self.assertFalse(self.window.isVisible())
+        self.assertFalse(may_end.is_set())
 
     def test_a_fault_in_a_painter_is_told_logged_and_lets_the_painter_end(self):
         self.window.session.apply(remove_slides([self.project.slides[0].id]))

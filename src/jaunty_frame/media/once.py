@@ -12,8 +12,14 @@ K = TypeVar("K", bound=Hashable)
 V = TypeVar("V")
 
 
+_LEAST_KEPT = 2
+"""Values that stay however large they are: those of the two pictures that dissolve into each other, say, which would
+otherwise be made anew for every frame."""
+
+
 class OnceCache(Generic[K, V]):
-    """Values by key, at most ``most_bytes`` of them as ``size_of`` counts; the one used least lately goes first."""
+    """Values by key, at most ``most_bytes`` of them as ``size_of`` counts, but two at least; the one used least lately
+    goes first."""
 
     def __init__(self, most_bytes: int, size_of: Callable[[V], int]) -> None:
         self._most_bytes, self._size_of = most_bytes, size_of
@@ -66,5 +72,5 @@ class OnceCache(Generic[K, V]):
         with self._lock:
             self._kept[key] = value
             self._bytes += self._size_of(value)
-            while self._bytes > self._most_bytes:
+            while self._bytes > self._most_bytes and len(self._kept) > _LEAST_KEPT:
                 self._bytes -= self._size_of(self._kept.popitem(last=False)[1])

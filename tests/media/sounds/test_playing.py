@@ -9,6 +9,7 @@ from unittest import mock
 import numpy as np
 
 from jaunty_frame.core.sound.levels import RATE
+from jaunty_frame.errors import SoundError
 from jaunty_frame.media.sounds import playing
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.playing import Player
@@ -28,6 +29,11 @@ class Rising:
 
     def close(self):
         self.closed.set()
+
+
+class Failing(Rising):
+    def part(self, first, count):
+        raise ValueError("a fault of ours")
 
 
 class Speaker:
@@ -90,3 +96,27 @@ class PlayingTests(unittest.TestCase):
         self.stop()
         self.assertTrue(self.sources.closed.is_set())
         self.assertIsNone(self.speaker.fill)
+
+    def test_where_the_device_cannot_be_used_nothing_is_left_running(self):
+        self.sources.may_come.release(100)
+        with (
+            mock.patch.object(self.speaker, "start", side_effect=SoundError("no device")),
+            self.assertRaises(SoundError),
+        ):
+            self.player.start(0)
+        self.assertTrue(self.sources.closed.is_set())
+        self.assertFalse([one for one in threading.enumerate() if one.name == "player"])
+
+    def test_a_fault_of_ours_is_told_and_reaches_the_hook(self):
+        self.sources.part = Failing().part
+        hooked = []
+        with mock.patch("threading.excepthook", hooked.append):
+            self.player.start(0)
+            self.player._thread.join()
+        self.assertIn("a fault of ours", self.player.failure)
+        self.assertEqual([one.exc_type for one in hooked], [ValueError])
+        self.player.stop()
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -238,7 +238,7 @@ class Bench(QWidget):
         self.title.setText(f"Slide {cell.position + 1} in {cell.output.name}{close}{reach}")
         self.reason.setText(self._reason())
         count = len(cell.slide.exhibit.photos)
-        cell.member = min(cell.member, count - 1)
+        cell.member = min(cell.member, max(count - 1, 0))
         self.member.setVisible(count > 1)
         self.member.set_options([(k, f"Photo {k + 1}") for k in range(count)])
         self.member.show_value(cell.member)

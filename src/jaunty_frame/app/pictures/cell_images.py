@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, NamedTuple
 from PySide6.QtCore import QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QImage
 
+from jaunty_frame.app.project.task import told_to_net
 from jaunty_frame.core.painting.surface import Coding, FrameFormat
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import JauntyError
@@ -162,12 +163,13 @@ class CellImages(QObject):
                 image = self._painted(request, photos)
             except (JauntyError, OSError, ValueError, _painting().OpenCvError, MemoryError):
                 pass  # the finding in the cell says what is wrong
-            finally:
-                with self._lock:
-                    first = not (self._finished or self._closed)
-                    self._finished.append((request, image, forgotten_times))
-                if first:  # the others are taken with it
-                    self._made.emit()
+            except Exception as error:  # a fault of ours: this picture is missing, the next ones are made
+                told_to_net(error)
+            with self._lock:
+                first = not (self._finished or self._closed)
+                self._finished.append((request, image, forgotten_times))
+            if first:  # the others are taken with it
+                self._made.emit()
 
     def _painted(self, request: CellRequest, photos: PhotoSource) -> QImage:
         assert self._sources is not None
@@ -194,7 +196,7 @@ class CellImages(QObject):
         self._drop(self._images.pop(request, None))
         self._images[request] = image
         self._bytes += image.sizeInBytes() if image else 0
-        while self._bytes > _MOST_BYTES:
+        while self._bytes > _MOST_BYTES and len(self._images) > 1:
             self._drop(self._images.popitem(last=False)[1])
         self.ready.emit(request)
 

@@ -16,6 +16,16 @@ WAITS_S = 1.0
 """How long a window that closes waits for work that was told to stop: a decoder or a slow disk may not hear it."""
 
 
+def told_to_net(error: Exception) -> None:
+    """Hand a fault of ours in a thread that goes on to the net (``app.shell.net``), which logs and tells it."""
+    thread = threading.current_thread()
+    threading.excepthook(threading.ExceptHookArgs((type(error), error, error.__traceback__, thread)))
+
+
+def fault_sentence(error: Exception) -> str:
+    return f"Something went wrong inside the program ({type(error).__name__}: {error})."
+
+
 class Task(QObject):
     """Runs ``work`` once. Exactly one of finished, failed and cancelled is emitted at its end."""
 
@@ -78,7 +88,7 @@ class Task(QObject):
         except JauntyError as error:
             self.failed.emit(str(error))
         except Exception as error:  # a fault of ours must not leave the window waiting
-            threading.excepthook(threading.ExceptHookArgs((type(error), error, error.__traceback__, self._thread)))
-            self.failed.emit(f"Something went wrong inside the program ({type(error).__name__}: {error}).")
+            told_to_net(error)
+            self.failed.emit(fault_sentence(error))
         else:
             self.finished.emit(result)

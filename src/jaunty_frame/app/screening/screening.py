@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSize
 from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.show_sound import ShowSound
-from jaunty_frame.app.screening.projector import Projector
+from jaunty_frame.app.screening.projector import Projector, Reel
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.time.timebase import clock_text
@@ -79,7 +79,9 @@ class Screening(QWidget):
         super().__init__(parent)
         self._session = session
         self._plan: Plan | None = None
-        self._projector: Projector | None = None
+        self._projector = Projector(self)
+        self._projector.painted.connect(self._show_painted)
+        self._projector.failed.connect(self._show_failure)
         self._run = 0
         self._started_at = 0
         self.frame = 0
@@ -194,28 +196,28 @@ class Screening(QWidget):
     def _start_projector(self) -> None:
         if self._plan is None or not self._plan.schedule.total:
             return
-        if self._projector is not None:
-            self._projector.stop()
         place = self.picture.picture_rect()
         ratio = self.devicePixelRatio()
         width, height = place.width() * ratio, place.height() * ratio
         shrink = min(1.0, _LONGEST_PX / max(width, height, 1.0))
         size = max(round(width * shrink), 16), max(round(height * shrink), 16)
         self._run += 1
-        self._projector = Projector(self._run, self._plan, self._session.source, *size)
-        self._projector.painted.connect(self._show_painted)
-        self._projector.failed.connect(self._show_failure)
+        self._projector.put_in(Reel(self._run, self._plan, self._session.source, *size))
         self._waiting = False
         self.picture.message = ""
         self._ask()
 
     def stop(self) -> None:
         self._set_playing(False)
-        if self._projector is not None:
-            self._projector.stop()
-            self._projector = None
+        self._run += 1  # what is still being painted is not shown
+        self._projector.put_in(None)
         self.sound.show_plan(None)
         self._plan = None
+
+    def shut_down(self) -> None:
+        """End for good, because the window closes."""
+        self.stop()
+        self._projector.stop()
 
     def leave(self) -> None:
         tapped = self._by_ear.edit() if self._by_ear is not None else None
@@ -278,7 +280,7 @@ class Screening(QWidget):
             self._ask()
 
     def _ask(self) -> None:
-        if self._projector is not None and not self._waiting:
+        if not self._waiting:
             self._waiting = True
             self._asked = self.frame
             self._projector.ask(self.frame)
@@ -287,6 +289,7 @@ class Screening(QWidget):
         if run != self._run:
             return
         self._waiting = False
+        self.picture.message = ""
         self.picture.image = image
         self.picture.update()
         if self.playing and not self._clock.isValid():
@@ -296,7 +299,10 @@ class Screening(QWidget):
             self._ask()
         self._show_time()
 
-    def _show_failure(self, sentence: str) -> None:
+    def _show_failure(self, run: int, sentence: str) -> None:
+        if run != self._run:
+            return
+        self._waiting = False
         self._set_playing(False)
         self.picture.message = sentence
         self.picture.update()
@@ -353,5 +359,4 @@ class Screening(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        if self._projector is not None:
-            self._start_projector()
+        self._start_projector()

@@ -247,7 +247,7 @@ class MainWindow(QMainWindow):
         self.importer.shut_down()
         self.desk.sounds.shut_down()
         if "screening" in self.__dict__:
-            self.screening.stop()
+            self.screening.shut_down()
         self.side.shut_down()
         self.images.close()
         self.session.wait()

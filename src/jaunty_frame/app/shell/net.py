@@ -1,4 +1,4 @@
-"""The net under the window: no exception leaves a paint, event or slot handler unseen.
+"""The net under the window: no exception leaves a paint, event or slot handler, or a thread, unseen.
 
 PySide hands such exceptions to ``sys.excepthook``. It also keeps the traceback, and with it every local of the
 handlers: a painter among them would stay begun, and Qt would crash when its widget goes. So the frames are cleared.
@@ -6,12 +6,13 @@ handlers: a painter among them would stay begun, and Qt would crash when its wid
 
 import contextlib
 import sys
+import threading
 import traceback
 from pathlib import Path
 from types import TracebackType
 
 from platformdirs import user_state_dir
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Qt, Signal
 
 from jaunty_frame.app.project.session import Session
 
@@ -22,18 +23,30 @@ class Net(QObject):
     """Catches for one session. ``caught`` : a sentence for the user, once for all that happens at a time."""
 
     caught = Signal(list)
+    _fell = Signal()
 
     def __init__(self, session: Session, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._session = session
         self._told = False
         self._before = sys.excepthook
+        self._before_in_threads = threading.excepthook
+        # Told in the GUI thread, and not from within whatever handler failed.
+        self._fell.connect(self._tell, Qt.ConnectionType.QueuedConnection)
         sys.excepthook = self._catch
+        threading.excepthook = self._catch_in_thread
 
     def close(self) -> None:
         """Give the place back."""
         if sys.excepthook == self._catch:
             sys.excepthook = self._before
+            threading.excepthook = self._before_in_threads
+
+    def _catch_in_thread(self, fault: threading.ExceptHookArgs) -> None:
+        if fault.exc_value is None or issubclass(fault.exc_type, SystemExit):
+            self._before_in_threads(fault)
+        else:
+            self._catch(fault.exc_type, fault.exc_value, fault.exc_traceback)
 
     def _catch(self, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         if issubclass(kind, KeyboardInterrupt):
@@ -44,8 +57,7 @@ class Net(QObject):
         sys.last_traceback = None
         if not self._told:
             self._told = True
-            # Not from within whatever handler failed.
-            QTimer.singleShot(0, self, self._tell)
+            self._fell.emit()
 
     def _tell(self) -> None:
         self._told = False

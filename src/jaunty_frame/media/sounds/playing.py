@@ -47,7 +47,11 @@ class Player:
         self._start, self._ready, self._stopped, self._wanted = sample, [], False, sample
         self._thread = threading.Thread(target=self._make, args=(sample,), name="player", daemon=True)
         self._thread.start()
-        self._speaker.start(self._fill)
+        try:
+            self._speaker.start(self._fill)
+        except BaseException:
+            self.stop()
+            raise
 
     def stop(self) -> None:
         with self._lock:
@@ -93,6 +97,9 @@ class Player:
                 first += count
         except JauntyError as error:
             self.failure = str(error)
+        except Exception as error:
+            self.failure = f"The sound cannot be played: something went wrong inside the program ({error})."
+            raise
         finally:
             sources.close()
 

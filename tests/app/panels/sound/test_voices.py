@@ -91,6 +91,27 @@ class Voices(SoundCase):
         self.assertAlmostEqual(float(self.sounds[0].begins), 0.8, delta=0.03)
         self.assertTrue(list((self.folder / "sounds").glob("take-*.wav")))
 
+    def test_a_take_is_put_on_the_slide_that_it_was_recorded_for(self):
+        panel = self.open("record")
+        for row in (1, 2):
+            self.choose(row)
+            self.record(panel)
+        self.choose_option(panel.which, "Take 1")
+        self.click(panel.use)
+        self.wait_until(lambda: self.work.task is None)
+        self.assertEqual(self.sounds[0].slides, (self.project.slides[1].id,))
+        self.choose(0)
+        self.click(panel.use)
+        self.wait_until(lambda: self.work.task is None)
+        self.assertEqual(self.sounds[1].slides, (self.project.slides[2].id,))
+
+    def test_takes_of_one_project_are_not_put_into_another(self):
+        self.choose(1)
+        panel = self.open("record")
+        self.record(panel)
+        self.window.files.open_path(self.path)
+        self.assertEqual((panel.takes, panel.use.isVisible()), ([], False))
+
     def test_going_on_while_recording_sets_the_slides_times(self):
         self.choose(0)
         panel = self.open("record")
