@@ -4,6 +4,8 @@ import numpy as np
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
+from jaunty_frame.document.edits.groups import add_to_slide
+from jaunty_frame.document.edits.words import add_card
 from jaunty_frame.document.fills.water import WaterFill
 from jaunty_frame.document.mount import SET_OFF
 from tests.app.bench.test_bench import BenchCase
@@ -99,6 +101,16 @@ class LookPage(BenchCase):
 
 
 class Groups(BenchCase):
+    def test_photos_that_come_onto_a_card_can_be_framed(self):
+        self.window.session.apply(add_card(0, "Hello"))
+        self.choose(0)
+        photos = [photo.id for photo in self.project.photos[:2]]
+        self.window.session.apply(add_to_slide(self.project.slides[0].id, photos))
+        self.settle()
+        self.bench.show_page("placement")
+        self.bench.cell.set_framing(None, self.bench.cell.framing.way.closing)
+        self.assertEqual(([one.member for one in self.project.hand_set], self.bench.member.value), ([0], 0))
+
     def test_the_photo_worked_on_is_chosen_and_its_framing_is_its_own(self):
         slides = [slide.id for slide in self.project.slides[:2]]
         self.window.sheet.choose_slides(slides)
