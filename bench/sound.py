@@ -15,8 +15,9 @@ import numpy as np
 from bench.export_ratio import against_encoding
 from bench.subjects import RUNS, photo_record, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.music.composing import composed
-from jaunty_frame.core.sound.beats import beats_of, decimated, mel_spectrum
+from jaunty_frame.core.sound.beats import beats_of
 from jaunty_frame.core.sound.levels import RATE, Samples
+from jaunty_frame.core.sound.spectra import decimated, mel_spectrum
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.sounds import add_sound
 from jaunty_frame.document.model import HouseRules, Project

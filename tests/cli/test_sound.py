@@ -46,6 +46,17 @@ class SoundOnTheCommandLine(CommandCase):
         self.sound("--remove", "voice-1")
         self.assertEqual(len(load_project(self.project).sound.sounds), 2)
 
+    def test_of_two_tempi_one_is_chosen(self):
+        self.sound("--music", write_sound(self.folder / "beats.wav", clicks(20, np.arange(0.25, 19.9, 0.5))))
+        (file,) = load_project(self.project).sound.files
+        for times, tempo, count in (("half", 60, 0.5), ("double", 120, 1), ("double", 240, 2)):
+            self.sound("--edit", "music-1", "--tempo", times)
+            (changed,) = load_project(self.project).sound.files
+            self.assertAlmostEqual(changed.tempo, tempo, delta=0.5)
+            self.assertAlmostEqual(len(changed.beats), count * len(file.beats), delta=3)
+            self.assertIn(f"{tempo} beats a minute", self.sound("--list"))
+        self.assertIn("400", self.refused("sound", self.project, "--edit", "music-1", "--tempo", "double"))
+
     def test_a_voice_speaks_and_its_slide_waits_for_it(self):
         self.sound("--speak", "A sentence that takes a while to say, with a second half.", "--slide", "1")
         project = load_project(self.project)

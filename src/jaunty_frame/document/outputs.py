@@ -6,7 +6,7 @@ from fractions import Fraction
 from pydantic import ValidationError
 
 from jaunty_frame.core.geometry import zones
-from jaunty_frame.core.time.timebase import parse_fraction
+from jaunty_frame.core.time.timebase import parse_frame_rate
 from jaunty_frame.document.model import LONGEST_SIDE, Output, ZoneMargins
 from jaunty_frame.errors import UsageError
 
@@ -51,7 +51,7 @@ def output_from_text(text: str) -> Output:
         known = ", ".join(preset.id for preset in PRESETS)
         raise UsageError(f"There is no output “{text}”; choose one of {known}, or give a size like 1200x628@25.")
     width, height = int(match[1]), int(match[2])
-    rate = parse_fraction(match[3]) if match[3] else Fraction(30)
+    rate = parse_frame_rate(match[3]) if match[3] else Fraction(30)
     try:
         name = f"Own size {width}×{height}"
         return Output(

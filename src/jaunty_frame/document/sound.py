@@ -28,8 +28,9 @@ class SoundFile(Value):
     """One sound file of the set, with what was found in it.
 
     loudness : integrated, of the whole file; begins : from where a show may begin with it; beats : seconds; bars :
-    which of the beats open one; repeat : (late, early), where it may go back; spoken : from and to, where somebody
-    speaks. ``finder`` tells by which version that was found; 0 = nobody has listened yet.
+    which of the beats open one; other_tempo : half or twice the tempo, where that may as well be meant, else 0;
+    repeat : (late, early), where it may go back; spoken : from and to, where somebody speaks. ``finder`` tells by which
+    version that was found; 0 = nobody has listened yet.
     """
 
     id: Identifier
@@ -46,6 +47,7 @@ class SoundFile(Value):
     loudness: Lufs = -70.0
     begins: Moment = 0.0
     tempo: Annotated[float, Field(ge=0.0, le=400.0)] = 0.0
+    other_tempo: Annotated[float, Field(ge=0.0, le=400.0)] = 0.0
     beats: Annotated[tuple[Moment, ...], Field(max_length=MOST_BEATS), FailFast()] = ()
     bars: Annotated[tuple[int, ...], Field(max_length=MOST_BEATS), FailFast()] = ()
     repeat: tuple[Moment, Moment] | None = None

@@ -6,9 +6,10 @@ import numpy as np
 
 from jaunty_frame.core.music.composing import SCALES, composed
 from jaunty_frame.core.music.instruments import piano, plucked
-from jaunty_frame.core.sound.beats import beats_of, decimated, mel_spectrum
+from jaunty_frame.core.sound.beats import beats_of
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.loudness import loudness
+from jaunty_frame.core.sound.spectra import decimated, mel_spectrum
 from jaunty_frame.media.shelf.pieces import PIECES
 
 

@@ -4,9 +4,11 @@ import unittest
 
 import numpy as np
 
-from jaunty_frame.core.sound.beats import ONSET_RATE, beats_of, decimated, mel_spectrum
+from jaunty_frame.core.sound.beats import beats_of
 from jaunty_frame.core.sound.levels import RATE
+from jaunty_frame.core.sound.spectra import ONSET_RATE, decimated, mel_spectrum
 from jaunty_frame.core.sound.starts_and_repeats import best_repeat, proposed_start
+from tests.core.sound.patterns import PATTERNS, played
 
 
 def click_track(bpm: float, seconds: float = 40, swing: float = 0.0, silence=(15.0, 20.0), start: float = 1.0):
@@ -62,6 +64,44 @@ class Beats(unittest.TestCase):
         for bpm in (80, 100, 128, 144):
             with self.subTest(bpm=bpm):
                 self.assert_found(*drum_loop(bpm), bpm)
+
+    def test_what_bands_play_at_every_tempo_in_bars_of_two_to_six(self):
+        """Even, swung and drifting; tempi and hands other than those on which the rules were fitted."""
+        tempi, bars, played_all = [], [], 0
+        for number, (name, pattern) in enumerate(PATTERNS.items()):
+            for k, bpm in enumerate((63, 94, 127, 151, 156, 179)):
+                swing, drift = ((0.0, 0.0), (1 / 6, 0.0), (0.0, 0.06))[(number + k) % 3]
+                played_all += 1
+                piece = played(pattern, bpm, swing, drift, seed=bpm + 7)
+                found = beats_of(mel_spectrum(piece.sound))
+                # Six in a bar may as well be two beats of three.
+                ratio = found.tempo / bpm
+                if abs(ratio - 1) > 0.03 and not (pattern.size == 6 and abs(3 * ratio - 1) < 0.03):
+                    tempi.append((name, bpm, found.tempo, found.other))
+                    continue
+                worst = np.percentile([np.abs(found.times - time).min() for time in piece.beats[1:-1]], 95)
+                self.assertLess(worst, 0.025 if abs(ratio - 1) < 0.03 else 1, (name, bpm))
+                openings = found.times[list(found.bars)]
+                off = [np.abs(piece.bars - time).min() for time in openings[:-1]]
+                size = np.median(np.diff(openings)) / np.median(np.diff(piece.bars)) if len(off) > 1 else 0
+                right = len(off) > 1 and np.mean(np.array(off) < 0.06) > 0.9 and abs(size - 1) < 0.05
+                # Two bars of two are as good as one of four.
+                if not right and not (pattern.size == 2 and abs(size - 2) < 0.05):
+                    bars.append((name, bpm, found.bars[:3]))
+        self.assertLessEqual(len(tempi), 0.05 * played_all, tempi)
+        self.assertLessEqual(len(tempi) + len(bars), 0.15 * played_all, bars)
+
+    def test_of_two_tempi_that_are_as_good_both_are_told(self):
+        # Every second click a little weaker, on and on: one beat, or two.
+        at, sound = np.arange(600), np.zeros(ONSET_RATE * 30, np.float32)
+        click = (np.exp(-at / 110) * np.sin(2 * np.pi * 1000 / ONSET_RATE * at)).astype(np.float32)
+        for k in range(90):
+            first = round((0.5 + k * 60 / 190) * ONSET_RATE)
+            sound[first : first + 600] += click * (1.0 if k % 2 == 0 else 0.35)
+        found = beats_of(mel_spectrum(sound))
+        self.assertAlmostEqual(max(found.tempo, found.other), 190, delta=3)
+        self.assertAlmostEqual(min(found.tempo, found.other), 95, delta=2)
+        self.assertEqual(beats_of(mel_spectrum(click_track(120)[0])).other, 0.0)
 
     def test_what_has_no_beat_gets_none(self):
         for name, sound in (

@@ -7,7 +7,7 @@ from itertools import accumulate, combinations, pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jaunty_frame.core.time.beats import cuts_on_beats
+from jaunty_frame.core.time.beats import Pulse, cuts_on_beats, doubled, halved
 
 
 def deviation(durations, beats, chosen):
@@ -54,6 +54,22 @@ class CutsOnBeats(unittest.TestCase):
         self.assertEqual(deviation(durations, beats, chosen), best)
         for before, after in pairwise([0, *(beats[j] for j in chosen)]):
             self.assertGreaterEqual(after - before, minimum)
+
+
+class Pulses(unittest.TestCase):
+    beats = tuple(0.5 + k / 2 for k in range(13))
+
+    def test_half_the_beats_keep_the_bars_that_they_can(self):
+        for bars, expected in (((1, 5, 9), (0, 2, 4)), ((0, 3, 6), ()), ((), ()), ((2,), (1,))):
+            found = halved(Pulse(self.beats, bars))
+            first = bars[0] % 2 if bars else 0
+            self.assertEqual((found.beats, found.bars), (self.beats[first::2], expected), bars)
+
+    def test_twice_the_beats_are_evenly_between_and_half_of_them_are_the_same_again(self):
+        both = doubled(Pulse(self.beats, (0, 4, 8, 12)))
+        self.assertEqual(both.beats, tuple(0.5 + k / 4 for k in range(25)))
+        self.assertEqual(halved(both), Pulse(self.beats, (0, 4, 8, 12)))
+        self.assertEqual(doubled(Pulse((1.0,), ())), Pulse((1.0,), ()))
 
 
 if __name__ == "__main__":

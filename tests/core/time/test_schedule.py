@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jaunty_frame.core.time.schedule import show_schedule, show_timing
-from jaunty_frame.core.time.timebase import clock_text, parse_fraction
+from jaunty_frame.core.time.timebase import clock_text, parse_fraction, parse_frame_rate
 from jaunty_frame.errors import UsageError
 
 
@@ -55,6 +55,10 @@ class Laws(unittest.TestCase):
 class Texts(unittest.TestCase):
     def test_numbers_are_exact(self):
         self.assertEqual(parse_fraction("29.97"), F(2997, 100))
+        for said, whole in (("23.976", 24), ("23.98", 24), ("29.97", 30), ("59.94", 60), ("30000/1001", 30)):
+            self.assertEqual(parse_frame_rate(said), F(whole * 1000, 1001), said)
+        for said in ("24", "25", "30", "29.9", "12.5", "60"):
+            self.assertEqual(parse_frame_rate(said), F(said))
         self.assertEqual(parse_fraction("30000/1001"), F(30000, 1001))
         for wrong in ("", "x", "1/0", "-1", "1e9", "nan", "½"):
             with self.assertRaises(UsageError):

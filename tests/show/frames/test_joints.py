@@ -116,8 +116,15 @@ class Joints(unittest.TestCase):
         fade = set_house_rules("F", fade_in="1", fade_in_colour="#ffffff", fade_out="1", fade_out_colour="#ff0000")
         plan = Planner().plans(fade.apply(self.project))["320x180"]
         first, last = self.frames(fade.apply(self.project), "320x180", [0, plan.schedule.total - 1], Coding.SCREEN)
-        self.assertGreater(int(first[0][..., :3].min()), 240)
-        self.assertLess(np.abs(last[0][..., :3].mean(axis=(0, 1)) - (0, 0, 255)).max(), 6)
+        for frame, colour in ((first, (255, 255, 255)), (last, (0, 0, 255))):
+            self.assertEqual(np.unique(frame[0][..., :3].reshape(-1, 3), axis=0).tolist(), [list(colour)])
+
+    def test_a_video_ends_on_black_itself(self):
+        plan = Planner().plans(set_house_rules("F", fade_out="1/2").apply(self.project))["320x180"]
+        (last,) = self.frames(
+            set_house_rules("F", fade_out="1/2").apply(self.project), "320x180", [plan.schedule.total - 1], Coding.VIDEO
+        )
+        self.assertEqual([np.unique(plane).tolist() for plane in last], [[16], [128], [128]])
 
 
 if __name__ == "__main__":

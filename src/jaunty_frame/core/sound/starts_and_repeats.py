@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import uniform_filter1d
 
-from jaunty_frame.core.sound.beats import FRAMES_A_SECOND
+from jaunty_frame.core.sound.spectra import FRAMES_A_SECOND
 
 _SOFTER_LU = 9.0
 _LATEST_START = 0.4

@@ -1,4 +1,4 @@
-"""Cuts on beats: which beat each cut moves to, so that all together move least.
+"""Cuts on beats: which beat each cut moves to, so that all together move least; and half or twice as many beats.
 
 Dynamic programming over (cut, beat): the least sum of deviations with which the first k cuts can be made and the k-th
 falls on beat j. A cut needs the one before it at least the minimum earlier, and beats are in order, so the best place
@@ -7,6 +7,8 @@ of the one before is a running minimum: the work is cuts times beats.
 
 from collections.abc import Sequence
 from fractions import Fraction
+from itertools import pairwise
+from typing import NamedTuple
 
 Time = Fraction | int
 
@@ -56,3 +58,29 @@ def _traced(best: Sequence[Sequence[Fraction | None]], came_from: Sequence[Seque
         j = sources[j]
         chosen.append(j)
     return chosen[::-1]
+
+
+class Pulse(NamedTuple):
+    """beats : seconds; bars : of these, the indices that open one."""
+
+    beats: tuple[float, ...]
+    bars: tuple[int, ...]
+
+
+def halved(pulse: Pulse) -> Pulse:
+    """Return every other beat, with those that open bars among them where bars have an even number."""
+    beats, bars = pulse
+    first = bars[0] % 2 if bars else 0
+    kept = {k: number for number, k in enumerate(range(first, len(beats), 2))}
+    return Pulse(tuple(beats[k] for k in kept), tuple(kept[k] for k in bars if k in kept) if _even(bars) else ())
+
+
+def doubled(pulse: Pulse) -> Pulse:
+    """Return the beats and those half way between them."""
+    beats, bars = pulse
+    both = [at for one, after in pairwise(beats) for at in (one, round((one + after) / 2, 4))]
+    return Pulse((*both, *beats[-1:]), tuple(2 * k for k in bars))
+
+
+def _even(bars: Sequence[int]) -> bool:
+    return all((after - one) % 2 == 0 for one, after in pairwise(bars))

@@ -21,6 +21,20 @@ def parse_fraction(text: str) -> Fraction:
     return number.limit_denominator(MOST_DENOMINATOR)
 
 
+_NTSC_FAMILY = (24, 30, 48, 60, 120)
+_SAID_RATE = Fraction(1, 200)
+
+
+def parse_frame_rate(text: str) -> Fraction:
+    """Return a frame rate written as ``25``, ``29.97`` or ``30000/1001``; UsageError otherwise.
+
+    What is said as 23.976, 29.97 or 59.94 means 24, 30 or 60 times 1000/1001 (SMPTE ST 12-1).
+    """
+    rate = parse_fraction(text)
+    exact = (Fraction(whole * 1000, 1001) for whole in _NTSC_FAMILY)
+    return next((one for one in exact if abs(one - rate) < _SAID_RATE), rate)
+
+
 def fraction_text(value: Fraction) -> str:
     """Return ``value`` as "n/d", the form used in files."""
     return f"{value.numerator}/{value.denominator}"

@@ -2,13 +2,15 @@
 
 from collections.abc import Iterable
 from fractions import Fraction
-from typing import Any
+from typing import Any, Literal
 
+from jaunty_frame.core.time.beats import Pulse, doubled, halved
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.sound import Sound, SoundFile, SoundInOutput, SoundKind, SoundRules, bounds_of
+from jaunty_frame.document.sound import MOST_BEATS, Sound, SoundFile, SoundInOutput, SoundKind, SoundRules, bounds_of
 from jaunty_frame.errors import UsageError
 
+_SLOWEST, _FASTEST = 20, 400
 _LEAST_DB, _MOST_DB = -60.0, 24.0
 _LABELS = {"music": "music", "ambience": "ambience", "voice": "voice", "clip": "clip sound"}
 
@@ -50,6 +52,26 @@ def with_sound_file(project: Project, file_id: str, file: SoundFile) -> Project:
     """Return the project with other facts about one of its sound files; unchanged where it has left the set."""
     files = tuple(file if one.id == file_id else one for one in project.sound.files)
     return _with_sounds(project, project.sound.sounds, files)
+
+
+def set_tempo(sound_id: str, times: Literal["half", "double"]) -> Edit:
+    """Take every other beat of a sound's file, or those between them too: of two tempi people may mean either.
+
+    UsageError where there are no beats, or the tempo would leave 20 to 400 a minute.
+    """
+
+    def apply(project: Project) -> Project:
+        file = project.sound.file_of(project.sound.sound(sound_id))
+        tempo = file.tempo * (2 if times == "double" else 1 / 2)
+        if not file.beats:
+            raise UsageError(f"No beats were found in {file.name}.")
+        if not _SLOWEST <= tempo <= _FASTEST or (times == "double" and 2 * len(file.beats) > MOST_BEATS):
+            raise UsageError(f"The tempo would be {tempo:.0f} a minute; it must lie between {_SLOWEST} and {_FASTEST}.")
+        beats, bars = (doubled if times == "double" else halved)(Pulse(file.beats, file.bars))
+        changed = file.changed(tempo=round(tempo, 2), other_tempo=file.tempo, beats=beats, bars=bars)
+        return with_sound_file(project, file.id, changed)
+
+    return Edit("Half the tempo" if times == "half" else "Twice the tempo", apply)
 
 
 def remove_sound(sound_id: str) -> Edit:

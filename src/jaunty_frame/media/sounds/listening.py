@@ -8,9 +8,10 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.sound.beats import NO_BEATS, ONSET_RATE, beats_of, decimated, mel_spectrum
+from jaunty_frame.core.sound.beats import NO_BEATS, beats_of
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.loudness import LoudnessMeter
+from jaunty_frame.core.sound.spectra import ONSET_RATE, decimated, mel_spectrum
 from jaunty_frame.core.sound.speech import FRAME, frame_levels, spoken_ranges
 from jaunty_frame.core.sound.starts_and_repeats import best_repeat, proposed_start
 from jaunty_frame.document.sound import MOST_BEATS, SoundFile
@@ -21,7 +22,7 @@ from jaunty_frame.media.projects.project_store import path_from
 from jaunty_frame.media.sounds.peaks import PeakCache, peaks_of
 from jaunty_frame.media.sounds.reading import SoundReader, tags_of
 
-FINDER = 1
+FINDER = 2
 _LONGEST_FOR_BEATS = 12 * 60
 """Seconds of a file in which beats are looked for; what is longer is no song."""
 _PART = 30 * RATE
@@ -106,6 +107,7 @@ def _listened(path: Path, content: str, cache: PeakCache, cancelled: Callable[[]
             "loudness": round(max(meter.integrated(), -70.0), 2),
             "begins": begins,
             "tempo": round(beats.tempo, 2),
+            "other_tempo": round(beats.other, 2),
             "beats": tuple(times),
             "bars": tuple(k for k in beats.bars if k < len(times)),
             "repeat": tuple(round(one, 4) for one in repeat) if repeat else None,

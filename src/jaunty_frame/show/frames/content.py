@@ -129,8 +129,9 @@ def _progress(plan: Plan, k: int, n: int) -> float:
 
 def _veils(n: int, plan: Plan) -> tuple[Veil, ...]:
     schedule, rules, veils = plan.schedule, plan.table.rules, []
+    # A show begins and ends on the colour itself.
     if n < schedule.fade_in:
-        veils.append(Veil(rules.fade_in_colour, (n + 0.5) / schedule.fade_in))
+        veils.append(Veil(rules.fade_in_colour, n / schedule.fade_in))
     if n >= schedule.total - schedule.fade_out:
-        veils.append(Veil(rules.fade_out_colour, (schedule.total - n - 0.5) / schedule.fade_out))
+        veils.append(Veil(rules.fade_out_colour, (schedule.total - 1 - n) / schedule.fade_out))
     return tuple(veils)

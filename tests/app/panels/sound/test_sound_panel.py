@@ -55,6 +55,19 @@ class SoundPanelTests(SoundCase):
         self.click(panel.fit)
         self.assertEqual(self.window.session.plans()[self.project.outputs[0].id].seconds, 14)
 
+    def test_half_or_twice_the_beats_can_be_meant(self):
+        panel = self.open("sound")
+        self.assertFalse(panel.tempi.isVisible())
+        self.bring("beats.wav", clicks(14, np.arange(0.25, 13.9, 0.5)), begins=Fraction(0))
+        self.assertEqual(panel.music_head.text(), "The music's beats, 120 a minute")
+        self.click(panel.half)
+        self.assertEqual(panel.music_head.text(), "The music's beats, 60 a minute (or 120)")
+        self.click(panel.double)
+        self.click(panel.double)
+        self.assertEqual(panel.music_head.text(), "The music's beats, 240 a minute (or 120)")
+        self.window.session.undo()
+        self.assertEqual(panel.music_head.text(), "The music's beats, 120 a minute (or 60)")
+
     def test_without_outputs_there_is_nothing_to_cut_or_to_fit(self):
         panel = self.open("sound")
         self.bring("beats.wav", clicks(14, np.arange(0.25, 13.9, 0.5)), begins=Fraction(0))

@@ -1,7 +1,7 @@
 """Sound: what is on the soundtrack, what can be put there, and how loud it is in every output."""
 
 from collections.abc import Callable
-from typing import Any
+from typing import Any, Literal
 
 from PySide6.QtWidgets import QLabel, QListWidget, QPushButton, QVBoxLayout, QWidget
 
@@ -15,6 +15,7 @@ from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
+from jaunty_frame.document.edits.sounds import set_tempo
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import LOST
@@ -79,13 +80,18 @@ class SoundPanel(SidePanel):
         self.fit = QPushButton("Make the show as long as the music")
         self.fit.clicked.connect(self._fit)
         self.music_head = part_label("The music's beats")
+        self.half = QPushButton("Half as many")
+        self.half.clicked.connect(lambda: self._set_tempo("half"))
+        self.double = QPushButton("Twice as many")
+        self.double.clicked.connect(lambda: self._set_tempo("double"))
+        self.tempi = row_of(self.half, self.double, stretch_first=False)
         body = QWidget()
         layout = QVBoxLayout(body)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
         for widget in (
             *(row_of(*self.adds.values(), stretch_first=False), row_of(self.record, self.speak, stretch_first=False)),
-            *(self.nothing, self.list, self.fields, self.music_head, self.every, self.cut, self.fit),
+            *(self.nothing, self.list, self.fields, self.music_head, self.tempi, self.every, self.cut, self.fit),
         ):
             layout.addWidget(widget)
         return body
@@ -135,8 +141,12 @@ class SoundPanel(SidePanel):
         self.nothing.setVisible(not rows)
         self.fields.show_sound(self.sound)
         has_music = any(one.kind == "music" for one in track.sounds)
-        tempo = next((track.file_of(one).tempo for one in track.sounds if one.kind == "music"), 0.0)
-        self.music_head.setText(f"The music's beats, {tempo:.0f} a minute" if tempo else "The music has no plain beat")
+        music = self._music()
+        tempo = track.file_of(music).tempo if music else 0.0
+        other = track.file_of(music).other_tempo if music else 0.0
+        told = f"The music's beats, {tempo:.0f} a minute" + (f" (or {other:.0f})" if other else "")
+        self.music_head.setText(told if tempo else "The music has no plain beat")
+        self.tempi.setVisible(bool(tempo))
         self.music_head.setVisible(has_music)
         self.fit.setVisible(has_music)
         self.every.setVisible(has_music and bool(tempo))
@@ -195,6 +205,16 @@ class SoundPanel(SidePanel):
     def _output_id(self) -> str:
         outputs = self.session.project.outputs
         return self.desk.cells.chosen_place()[1] or (outputs[0].id if outputs else "")
+
+    def _music(self) -> Sound | None:
+        """Return the music whose beats are told: the piece that is worked on, else the first."""
+        pieces = [one for one in self.session.project.sound.sounds if one.kind == "music"]
+        return next((one for one in pieces if one.id == self.sound_id), pieces[0] if pieces else None)
+
+    def _set_tempo(self, times: Literal["half", "double"]) -> None:
+        music = self._music()
+        if music is not None:
+            self._try(set_tempo(music.id, times))
 
     def _cut(self) -> None:
         output_id, every = self._output_id(), int(self.every.value)

@@ -3,6 +3,7 @@
 import contextlib
 import tempfile
 from collections.abc import Iterator, Sequence
+from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -13,7 +14,7 @@ from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.core.time.timebase import clock_text, parse_fraction
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.sounds import add_sound, remove_sound, set_sound, set_sound_in_output
+from jaunty_frame.document.edits.sounds import add_sound, remove_sound, set_sound, set_sound_in_output, set_tempo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import UsageError
@@ -23,6 +24,13 @@ from jaunty_frame.media.shelf.shelf import MADE_FOLDER, shelf_file
 from jaunty_frame.media.sounds.listening import look_at_sound
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.speaking import USUAL_LANGUAGE, USUAL_PACE, speak
+
+
+class Tempo(StrEnum):
+    """Which beats of music count."""
+
+    HALF = "half"
+    DOUBLE = "double"
 
 
 def run(
@@ -50,6 +58,9 @@ def run(
     fade_out: Annotated[str, typer.Option(metavar="S", help="Otherwise as it comes about.")] = "",
     clean: Annotated[bool | None, typer.Option("--clean/--as-it-is", help="Take noise and rumble off.")] = None,
     edit: Annotated[str, typer.Option(metavar="ID", help="Change one that is there.")] = "",
+    tempo: Annotated[
+        Tempo | None, typer.Option(help="With --edit: take every other beat of music, or twice as many.")
+    ] = None,
     output: Annotated[str, typer.Option(metavar="ID", help="With --edit: only in this output.")] = "",
     leave_out: Annotated[bool, typer.Option(help="With --edit and --output: not heard there.")] = False,
     remove: Annotated[str, typer.Option(metavar="ID", help="Take one off, by the id that --list tells.")] = "",
@@ -61,7 +72,9 @@ def run(
     fields = _fields(start, end, at, gain, fade_in, fade_out, clean)
     if edit:
         _ensure_there(opened, edit)
-        if output:
+        if tempo is not None:
+            change_project(project, set_tempo(edit, tempo.value), dry_run)
+        elif output:
             opened.output(output)
             own = {name: value for name, value in fields.items() if name == "gain_db"}
             own |= {"left_out": True} if leave_out else {}
@@ -164,4 +177,6 @@ def _where(one: Sound, numbers: dict[str, int]) -> str:
 def _what(project: Project, one: Sound) -> str:
     file = project.sound.file_of(one)
     begins, ends = bounds_of(one, file)
-    return f"{file.name}, {clock_text(begins)} to {clock_text(ends)}, {one.gain_db:+g} dB"
+    beats = f", {file.tempo:.0f} beats a minute" if file.tempo and one.kind == "music" else ""
+    other = f" (or {file.other_tempo:.0f})" if beats and file.other_tempo else ""
+    return f"{file.name}, {clock_text(begins)} to {clock_text(ends)}, {one.gain_db:+g} dB{beats}{other}"
