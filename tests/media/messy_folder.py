@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 import numpy as np
 from PIL import Image
+from PIL.PngImagePlugin import PngInfo
 
 from tests.media.photo_sets import noise_photo
 
@@ -67,7 +68,24 @@ def write_messy_folder(folder: Path) -> Messy:
     damaged = avif.getvalue()[:head] + b"\xff" * (len(avif.getvalue()) - head)
     (folder / "damaged.avif").write_bytes(damaged)
     (folder / "notes.xmp").write_text("<x/>")
-    told += ["moving.gif", "empty.jpg", "cut.jpg", "huge.png", "damaged.avif", "notes.xmp"]
+    (folder / "endless.png").write_bytes(_declared_png(2_000_000, 1))
+    (folder / "deep-colour.png").write_bytes(_declared_png(17_000, 17_000, 16))
+    for name, drawing in bad_drawings().items():
+        (folder / name).write_text(drawing)
+        told.append(name)
+    xmp = "<rdf:RDF>" + "<dc:creator>" * 200_000 + "<rdf:li>Nobody</rdf:li></rdf:RDF>"
+    text = PngInfo()
+    text.add_itxt("XML:com.adobe.xmp", xmp)
+    photo("many-authors.png", 14, pnginfo=text)
+    told += [
+        *("endless.png", "deep-colour.png"),
+        "moving.gif",
+        "empty.jpg",
+        "cut.jpg",
+        "huge.png",
+        "damaged.avif",
+        "notes.xmp",
+    ]
 
     os.symlink("loop-b.jpg", folder / "loop-a.jpg")
     os.symlink("loop-a.jpg", folder / "loop-b.jpg")
@@ -82,11 +100,25 @@ def write_messy_folder(folder: Path) -> Messy:
     return Messy(usable, 2, tuple(told), scratched.name)
 
 
-def _declared_png(width: int, height: int) -> bytes:
+def bad_drawings() -> dict[str, str]:
+    """Return drawings by name that would hang, crash or fill the memory of what draws them."""
+    head = (
+        '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="100" height="100">'
+    )
+    bomb = "".join(f'<g id="g{k}">' + f'<use xlink:href="#g{k - 1}"/>' * 10 + "</g>" for k in range(1, 12))
+    filters = "<filter id='f'>" + "<feGaussianBlur stdDeviation='900'/>" * 2000 + "</filter>"
+    return {
+        "nested.svg": head + "<g>" * 1000 + "<rect width='9' height='9'/>" + "</g>" * 1000 + "</svg>",
+        "bomb.svg": f"{head}<g id='g0'><rect width='9' height='9'/></g>{bomb}<use xlink:href='#g11'/></svg>",
+        "filters.svg": f"{head}{filters}<rect width='90' height='90' filter='url(#f)'/></svg>",
+    }
+
+
+def _declared_png(width: int, height: int, depth: int = 8) -> bytes:
     """Return a PNG that says it is so large, and holds nothing."""
 
     def chunk(kind: bytes, data: bytes) -> bytes:
         return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
 
-    header = chunk(b"IHDR", struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0))
+    header = chunk(b"IHDR", struct.pack(">IIBBBBB", width, height, depth, 2, 0, 0, 0))
     return b"\x89PNG\r\n\x1a\n" + header + chunk(b"IDAT", zlib.compress(b"")) + chunk(b"IEND", b"")

@@ -164,7 +164,7 @@ class Exported(WithWords):
         plan = self.plan(add_words(self.slide(), "Beside it"), add_words(self.slide(1), "A title", "title"))
         job = ExportJob(self.edited, self.folder, [plan], self.folder, Quality.QUICK, captions="vtt")
         (written,) = job.write_all(self.source, lambda done, total: None, lambda: False)
-        self.assertEqual([one.text for one in read_captions(written.with_suffix(".vtt"))], ["Beside it"])
+        self.assertEqual([one.text for one in read_captions(written.with_suffix(".vtt")).captions], ["Beside it"])
         self.assertEqual(self.words_at(plan, 5)[0].block.text, "Beside it")
 
 
@@ -261,7 +261,7 @@ class Captions(WithWords):
     def test_they_come_onto_the_slides_during_which_they_begin(self):
         path = self.folder / "in.srt"
         path.write_text(self.SRT)
-        plan = self.plan(put_captions(read_captions(path), self.plan()))
+        plan = self.plan(put_captions(read_captions(path).captions, self.plan()).edit)
         self.assertEqual([len(slide.words) for slide in self.edited.slides], [1, 0, 1])
         self.assertEqual(self.edited.slides[0].words[0].text, "First\nline")
         back = captions_of(plan)
@@ -271,11 +271,11 @@ class Captions(WithWords):
             self.assertAlmostEqual(one.end_ms, end, delta=34)
 
     def test_both_formats_come_back_as_they_went(self):
-        captions = read_captions(self.written("in.srt", self.SRT))
+        captions = read_captions(self.written("in.srt", self.SRT)).captions
         for form in ("srt", "vtt"):
             path = self.folder / f"out.{form}"
             write_captions(captions, path)
-            self.assertEqual(read_captions(path), captions)
+            self.assertEqual(read_captions(path), (captions, ()))
         self.assertTrue(captions_text(captions, "vtt").startswith("WEBVTT"))
 
     def written(self, name, text):

@@ -3,8 +3,10 @@
 from pkgutil import resolve_name
 
 import typer
+from pydantic import ValidationError
 
 from jaunty_frame.cli.verb_list import VERBS
+from jaunty_frame.document.limits import limit_sentence
 from jaunty_frame.errors import Cancelled, UsageError
 
 # typer brings a copy of click of its own, whose base error it does not export.
@@ -35,6 +37,8 @@ def run_verb(arguments: list[str]) -> int:
         code = _commands()(arguments, standalone_mode=False, prog_name="jaunty-frame")
     except typer.Exit as leave:
         return leave.exit_code
+    except ValidationError as error:
+        raise UsageError(f"That cannot be used: {limit_sentence(error)}") from error
     except typer.Abort as stopped:
         raise Cancelled("Stopped.") from stopped
     except _ClickException as error:

@@ -2,9 +2,10 @@
 
 import contextlib
 import errno
-import glob
 import os
+import re
 import tempfile
+import time
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -12,6 +13,8 @@ from jaunty_frame.media.processes import is_running
 
 _NAME_KEPT = 80
 _SUFFIX = ".part"
+_LEFTOVER = re.compile(r"\.(?P<name>.+)\.(?P<pid>\d{1,9})\.[a-z0-9_]{3,12}\.part", re.DOTALL)
+_A_WHILE_S = 600
 
 _REASONS = {
     errno.EACCES: "you may not read it; change its permissions",
@@ -68,11 +71,14 @@ def temporary_beside(path: Path) -> Iterator[Path]:
 
 
 def _remove_leftovers(path: Path) -> None:
-    """Remove what saves of this very file left behind when their process was killed."""
-    for leftover in path.parent.glob(f".{glob.escape(path.name[:_NAME_KEPT])}.*{_SUFFIX}"):
-        pid = leftover.name.removeprefix(f".{path.name[:_NAME_KEPT]}.").split(".")[0]
-        if pid.isdigit() and not is_running(int(pid)):
-            with contextlib.suppress(OSError):
+    """Remove what was left half-written in this folder when its process was killed: of this very file at once, of
+    others when they are a while old, since the process may run on another machine."""
+    for leftover in path.parent.glob(f".*{_SUFFIX}"):
+        found = _LEFTOVER.fullmatch(leftover.name)
+        if found is None or is_running(int(found["pid"])):
+            continue
+        with contextlib.suppress(OSError):
+            if found["name"] == path.name[:_NAME_KEPT] or time.time() - leftover.stat().st_mtime > _A_WHILE_S:
                 leftover.unlink()
 
 

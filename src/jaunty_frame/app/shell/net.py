@@ -15,8 +15,10 @@ from platformdirs import user_state_dir
 from PySide6.QtCore import QObject, Qt, Signal
 
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.errors import JauntyError
 
 _MOST_LOGGED_BYTES = 1_000_000
+_FAULT = "Something went wrong inside the program. Your work is kept; if it happens again, save and start anew."
 
 
 class Net(QObject):
@@ -29,6 +31,7 @@ class Net(QObject):
         super().__init__(parent)
         self._session = session
         self._told = False
+        self._sentences: list[str] = []
         self._before = sys.excepthook
         self._before_in_threads = threading.excepthook
         # Told in the GUI thread, and not from within whatever handler failed.
@@ -52,7 +55,11 @@ class Net(QObject):
         if issubclass(kind, KeyboardInterrupt):
             self._before(kind, error, trace)
             return
-        _log("".join(traceback.format_exception(kind, error, trace)))
+        if isinstance(error, JauntyError):
+            # What a user can cause has its sentence; nobody had a place of its own to show it.
+            self._sentences.append(str(error))
+        else:
+            _log("".join(traceback.format_exception(kind, error, trace)))
         traceback.clear_frames(trace)
         sys.last_traceback = None
         if not self._told:
@@ -62,9 +69,8 @@ class Net(QObject):
     def _tell(self) -> None:
         self._told = False
         self._session.write_autosave()
-        self.caught.emit(
-            ["Something went wrong inside the program. Your work is kept; if it happens again, save and start anew."]
-        )
+        sentences, self._sentences = self._sentences, []
+        self.caught.emit(sentences or [_FAULT])
 
 
 def log_path() -> Path:

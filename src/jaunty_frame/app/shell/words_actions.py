@@ -47,13 +47,20 @@ def import_captions(desk: Desk) -> None:
     """Put the captions of a file on the slides during which they begin, in the current output."""
     # Caption files are seldom wanted; what asks for them and reads them takes 0.02 s to load.
     from jaunty_frame.app.project.dialogs import CAPTIONS, ask_for_file
-    from jaunty_frame.media.captions import put_captions, read_captions
+    from jaunty_frame.media.captions import ReadCaptions, put_captions, read_captions
 
     plan = _current_plan(desk)
     if plan is not None:
 
         def read(path: Path) -> None:
-            _tried(desk, lambda: desk.session.apply(put_captions(read_captions(path), plan)))
+            _tried(desk, lambda: take(read_captions(path)))
+
+        def take(read: ReadCaptions) -> None:
+            put = put_captions(read.captions, plan)
+            if put.edit is not None:
+                desk.session.apply(put.edit)
+            if read.told or put.told:
+                desk.files.said.emit([*read.told, *put.told])
 
         ask_for_file(desk.files.window, "Import captions", CAPTIONS, read)
 

@@ -6,15 +6,26 @@
 from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
+from pydantic import ValidationError
+
+from jaunty_frame.document.limits import limit_sentence
 from jaunty_frame.document.model import Project
+from jaunty_frame.errors import UsageError
 
 
 class Edit(NamedTuple):
-    """A change of the project. ``apply`` returns the same object where nothing changes."""
+    """A change of the project. ``change`` returns the same object where nothing changes."""
 
     label: str
-    apply: Callable[[Project], Project]
+    change: Callable[[Project], Project]
     merge: str = ""
+
+    def apply(self, project: Project) -> Project:
+        """Return the changed project; UsageError with a sentence where a value is out of the document's limits."""
+        try:
+            return self.change(project)
+        except ValidationError as error:
+            raise UsageError(f"{self.label}: {limit_sentence(error)}") from error
 
 
 def all_of(edits: Sequence[Edit]) -> Edit:

@@ -1,6 +1,7 @@
 """JSON of others: checked before anything in it is believed, and with sentences for all that may be wrong."""
 
 import json
+import re
 from collections.abc import Mapping
 from typing import Any, NamedTuple, TypeVar
 
@@ -14,6 +15,7 @@ _FAULTS_SHOWN = 5
 _MOST_KEYS = 64
 _MOST_ITEMS = 40_000
 _KEY_SHOWN = 40
+_MAY_BE_HALF = re.compile(r"\\u[dD][89a-fA-F]|[\ud800-\udfff]")
 
 _Model = TypeVar("_Model", bound=BaseModel)
 
@@ -50,6 +52,8 @@ def read_object(text: str, name: str, form: Form) -> tuple[dict[str, Any], int]:
             f"{form.version}); open it there or update this program."
         )
     _ensure_modest(content, name)
+    if _MAY_BE_HALF.search(text):
+        _ensure_text(content, name)
     return content, version
 
 
@@ -83,6 +87,14 @@ def _ensure_modest(content: Any, name: str) -> None:
                     f"{name} cannot be used: it holds {len(value)} things in one place; it may be damaged."
                 )
             waiting += value.values() if isinstance(value, dict) else value
+
+
+def _ensure_text(content: Any, name: str) -> None:
+    """Raise ProjectError where halves of characters stand alone: they can be written as JSON, but not as UTF-8."""
+    try:
+        json.dumps(content, ensure_ascii=False).encode()
+    except UnicodeEncodeError as error:
+        raise ProjectError(f"{name} cannot be used: it holds signs that are no text; it may be damaged.") from error
 
 
 def _nesting(text: str) -> int:

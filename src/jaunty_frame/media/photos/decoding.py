@@ -42,6 +42,10 @@ warnings.filterwarnings("ignore", module=r"PIL\.")
 
 _FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF", "AVIF")
 MOST_PIXELS = 300_000_000
+_MOST_DECODED_WHOLE = 120_000_000
+"""Pixels of formats that cannot be decoded at a reduced size: more would take over 1 GB."""
+_LONGEST_SIDE = 100_000
+_ROWS_AT_ONCE = 512
 _READ_ERRORS = (
     OSError,
     RuntimeError,  # Pillow's AVIF and HEIF decoders
@@ -75,11 +79,15 @@ def photo_header(data: bytes, name: str) -> PhotoHeader:
         return PhotoHeader(*svg_size(data, name), 1, "")
     image = _opened(data, name)
     width, height = image.size
-    if width * height > MOST_PIXELS:
+    most = MOST_PIXELS if image.format in ("JPEG", "MPO") else _MOST_DECODED_WHOLE
+    if width * height > most:
         raise PhotoError(
-            f"{shown_name(name)} has {width * height / 1e6:.0f} megapixels; "
-            f"up to {MOST_PIXELS // 1_000_000} can be used. "
-            "Make it smaller."
+            f"{shown_name(name)} has {width * height / 1e6:.0f} megapixels; up to {most // 1_000_000} can be used "
+            f"as {image.format}. Make it smaller{'' if most == MOST_PIXELS else ', or save it as JPEG'}."
+        )
+    if max(width, height) > _LONGEST_SIDE:
+        raise PhotoError(
+            f"{shown_name(name)} is {max(width, height)} pixels long; up to {_LONGEST_SIDE} can be used. Cut it."
         )
     exif = _exif(image)
     orientation = exif.get(ExifTags.Base.Orientation, 1)
@@ -181,12 +189,15 @@ def _decode_with_pillow(data: bytes, name: str, reduction: int) -> Pixels:
 def _to_eight_bit(image: Image.Image) -> Image.Image:
     """Return 16-bit grey (or 32-bit and float, by their range) as 8-bit grey; Pillow's own way would clip."""
     values = np.asarray(image)
-    if image.mode.startswith("I;16") or (image.mode == "I" and values.max(initial=0) <= 65535):
-        scaled = values.astype(np.float32) / 257.0
-    else:
+    low, scale = 0.0, 1 / 257.0
+    if not (image.mode.startswith("I;16") or (image.mode == "I" and values.max(initial=0) <= 65535)):
         low, high = float(np.nanmin(values)), float(np.nanmax(values))
-        scaled = (values.astype(np.float32) - low) * (255.0 / max(high - low, 1e-12))
-    return Image.fromarray(np.rint(np.nan_to_num(scaled)).clip(0, 255).astype(np.uint8))
+        scale = 255.0 / max(high - low, 1e-12)
+    eight = np.empty(values.shape, np.uint8)
+    for top in range(0, len(values), _ROWS_AT_ONCE):  # not all in floating point at once
+        part = (values[top : top + _ROWS_AT_ONCE].astype(np.float32) - low) * scale
+        eight[top : top + _ROWS_AT_ONCE] = np.rint(np.nan_to_num(part)).clip(0, 255)
+    return Image.fromarray(eight)
 
 
 def _premultiplied(pixels: Pixels, alpha: Pixels) -> Pixels:

@@ -9,7 +9,10 @@ from html import unescape
 from PIL import ExifTags, Image, ImageFile, IptcImagePlugin
 
 _MOST = 200
-_ITEM = r"<(?:\w+:)?{name}>.*?<rdf:li[^>]*>(.*?)</rdf:li>"
+_TAG = r"<(?:\w+:)?{name}>"
+_ITEM = re.compile(r"<rdf:li[^>]{0,200}>([^<]*)</rdf:li>")
+_ITEM_WITHIN = 4000
+"""Characters after a property's name, in which its first item stands."""
 _LICENCE = re.compile(r"""creativecommons\.org/(?:licenses/([a-z-]+)|publicdomain/(zero))/(\d\.\d)""")
 _BY_LINE, _COPYRIGHT = (2, 80), (2, 116)
 
@@ -37,7 +40,8 @@ def _xmp(image: Image.Image) -> str:
 
 
 def _item(xmp: str, name: str) -> str:
-    found = re.search(_ITEM.format(name=name), xmp, re.DOTALL)
+    tag = re.search(_TAG.format(name=name), xmp)
+    found = _ITEM.search(xmp[tag.end() : tag.end() + _ITEM_WITHIN]) if tag else None
     return _text(unescape(found[1])) if found else ""
 
 

@@ -1,11 +1,12 @@
-"""Drawings: SVG rendered by resvg. What a drawing would load from elsewhere is left out."""
+"""Drawings: SVG rendered by resvg, in a child process. What a drawing would load from elsewhere is left out."""
 
 import io
 import re
+import subprocess
+import sys
 from xml.etree import ElementTree
 
 import numpy as np
-import resvg_py
 from PIL import Image
 
 from jaunty_frame.core.opencv import cv2
@@ -16,6 +17,20 @@ LONGEST_PX = 2048
 """A drawing has no pixels: it counts as so large."""
 _MOST_BYTES = 8_000_000
 _MOST_ASPECT = 100.0
+_LEAST_LENGTH, _MOST_LENGTH = 1e-3, 1e7
+"""What is beyond is no length that anybody meant."""
+_PATIENCE_S = 4
+_MOST_MEMORY = 1_000_000_000
+_CHILD = """
+import resource, sys
+width, height, memory, seconds = map(int, sys.argv[1:])
+resource.setrlimit(resource.RLIMIT_AS, (memory, memory))
+resource.setrlimit(resource.RLIMIT_CPU, (seconds, seconds))
+resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+import resvg_py
+drawing = sys.stdin.buffer.read().decode("utf-8", "replace")
+sys.stdout.buffer.write(bytes(resvg_py.svg_to_bytes(svg_string=drawing, width=width, height=height)))
+"""
 _HEAD = 2048
 _ELSEWHERE = re.compile(r"""((?:xlink:)?href\s*=\s*)(["'])(?!#|data:).*?\2""", re.DOTALL | re.IGNORECASE)
 _LENGTH = re.compile(r"\s*([\d.]+(?:e[-+]?\d+)?)\s*(?:px|pt|mm|cm|in|pc|q|em|rem)?\s*", re.IGNORECASE)
@@ -50,16 +65,29 @@ def svg_pixels(data: bytes, name: str, width: int) -> Pixels:
     own_width, own_height = svg_size(data, name)
     width = max(min(width, own_width), 1)
     text = _ELSEWHERE.sub(r"\1\2\2", data.decode("utf-8-sig", "replace"))
+    png = _drawn(text, width, max(round(width * own_height / own_width), 1), name)
     try:
-        png = resvg_py.svg_to_bytes(svg_string=text, width=width, height=max(round(width * own_height / own_width), 1))
-        picture = Image.open(io.BytesIO(bytes(png)), formats=("PNG",)).convert("RGBA")
-    except (ValueError, OSError, SyntaxError, RuntimeError, BaseException) as error:
-        if isinstance(error, KeyboardInterrupt | SystemExit):
-            raise
+        picture = Image.open(io.BytesIO(png), formats=("PNG",)).convert("RGBA")
+    except (ValueError, OSError, SyntaxError) as error:
         raise PhotoError(f"{shown_name(name)} cannot be drawn; save it as plain SVG.") from error
     pixels = cv2.cvtColor(np.asarray(picture), cv2.COLOR_RGBA2BGRA)
     alpha = pixels[..., 3:].astype(np.uint16)
     return np.dstack([((pixels[..., :3] * alpha + 127) // 255).astype(np.uint8), pixels[..., 3]])
+
+
+def _drawn(text: str, width: int, height: int, name: str) -> bytes:
+    """Return a drawing as PNG, drawn in a process of its own: a few bytes of SVG can ask for hours, or for all memory,
+    or end the program that draws them."""
+    command = [sys.executable, "-c", _CHILD, str(width), str(height), str(_MOST_MEMORY), str(_PATIENCE_S)]
+    try:
+        drawn = subprocess.run(
+            command, input=text.encode("utf-8", "replace"), capture_output=True, timeout=2 * _PATIENCE_S, check=True
+        )
+    except (OSError, subprocess.SubprocessError) as error:
+        raise PhotoError(
+            f"{shown_name(name)} cannot be drawn: it is damaged, or too much to draw. Save it as plain SVG, or as PNG."
+        ) from error
+    return drawn.stdout
 
 
 def _root(data: bytes, name: str) -> ElementTree.Element:
@@ -78,6 +106,7 @@ def _root(data: bytes, name: str) -> ElementTree.Element:
 def _length(text: str | None) -> float:
     found = _LENGTH.fullmatch(text or "")
     try:
-        return float(found[1]) if found else 0.0
+        length = float(found[1]) if found else 0.0
     except ValueError:
         return 0.0
+    return length if _LEAST_LENGTH <= length <= _MOST_LENGTH else 0.0

@@ -4,7 +4,6 @@ folder."""
 import contextlib
 import fcntl
 import os
-import stat
 from collections.abc import Iterator
 from hashlib import blake2b
 from pathlib import Path
@@ -17,7 +16,8 @@ from jaunty_frame.document.files.zones_format import zones_from_text, zones_to_t
 from jaunty_frame.document.look import Look
 from jaunty_frame.document.model import Project, ZoneMargins
 from jaunty_frame.errors import ProjectChangedError, ProjectError, shown_name
-from jaunty_frame.media.atomic import reason_of, write_whole
+from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.opening import read_plain
 
 # Farther apart than this, a photo and its project are not moved together.
 _MOST_STEPS_UP = 3
@@ -69,23 +69,16 @@ def save_zones(zones: ZoneMargins, path: Path) -> None:
 
 
 def _text_of(path: Path, what: str, remedy: str) -> str:
-    name = shown_name(path.name)
+    if not _exists(path):
+        raise ProjectError(f"There is no {what} {shown_name(path)}; check the name.")
     try:
-        facts = path.stat()
-        if stat.S_ISDIR(facts.st_mode):
-            raise ProjectError(f"{shown_name(path)} is a folder; {remedy}.")
-        # Pipes and devices may have no end, or never begin.
-        if not stat.S_ISREG(facts.st_mode):
-            raise ProjectError(f"{name} is not a file that can be read to its end; {remedy}.")
-        if facts.st_size > MAX_BYTES:
-            raise ProjectError(f"{name} is larger than 64 MB and is no {what} of this program.")
-        return path.read_bytes().decode()
-    except FileNotFoundError as error:
-        raise ProjectError(f"There is no {what} {shown_name(path)}; check the name.") from error
+        return read_plain(path, ProjectError, remedy, MAX_BYTES).decode()
     except UnicodeDecodeError as error:
-        raise ProjectError(f"{name} is not a text file in UTF-8 and so not a {what}.") from error
-    except (OSError, ValueError) as error:
-        raise ProjectError(f"{name} cannot be read: {reason_of(error)}.") from error
+        raise ProjectError(f"{shown_name(path.name)} is not a text file in UTF-8 and so not a {what}.") from error
+
+
+def _exists(path: Path) -> bool:
+    return os.path.lexists(path) if "\0" not in str(path) else False
 
 
 def save_project(project: Project, path: Path, over: str | None = None) -> str:
@@ -108,9 +101,8 @@ def save_project(project: Project, path: Path, over: str | None = None) -> str:
 def digest_of(path: Path) -> str | None:
     """Return the digest of what is in a file now, None where there is none that can be read."""
     try:
-        facts = path.stat()
-        return _digest(path.read_bytes()) if stat.S_ISREG(facts.st_mode) and facts.st_size <= MAX_BYTES else ""
-    except (OSError, ValueError):
+        return _digest(read_plain(path, ProjectError, "", MAX_BYTES))
+    except ProjectError:
         return None
 
 

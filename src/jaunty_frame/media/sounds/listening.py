@@ -16,11 +16,11 @@ from jaunty_frame.core.sound.speech import FRAME, frame_levels, spoken_ranges
 from jaunty_frame.core.sound.starts_and_repeats import best_repeat, proposed_start
 from jaunty_frame.document.sound import MOST_BEATS, SoundFile
 from jaunty_frame.errors import Cancelled, SoundError, shown_name
-from jaunty_frame.media.atomic import reason_of
+from jaunty_frame.media.opening import opened_plain
 from jaunty_frame.media.photos.files import file_facts
 from jaunty_frame.media.projects.project_store import path_from
 from jaunty_frame.media.sounds.peaks import PeakCache, peaks_of
-from jaunty_frame.media.sounds.reading import SoundReader, tags_of
+from jaunty_frame.media.sounds.reading import LONGEST_S, SoundReader, ensure_named, tags_of
 
 FINDER = 2
 _LONGEST_FOR_BEATS = 12 * 60
@@ -39,11 +39,9 @@ def look_at_sound(
 ) -> SoundFile:
     """Return the sound file at ``path`` with what was found in it; its peaks are cached. SoundError where it cannot be
     used, Cancelled."""
-    try:
-        size, modified = file_facts(path)
-        content = content_of(path)
-    except (OSError, ValueError) as error:
-        raise SoundError(f"{shown_name(path.name)} cannot be read: {reason_of(error)}.") from error
+    ensure_named(path)
+    content = content_of(path)
+    size, modified = file_facts(path)
     tags = tags_of(path)
     found = _listened(path, content, cache, cancelled)
     return SoundFile(
@@ -63,9 +61,9 @@ def look_at_sound(
 
 
 def content_of(path: Path) -> str:
-    """Return the name that a file's content goes by; OSError as the system says."""
+    """Return the name that a file's content goes by; SoundError where it cannot be read."""
     digest = blake2b(digest_size=16)
-    with open(path, "rb") as file:
+    with opened_plain(path, SoundError, "choose a sound file") as file:
         while part := file.read(1 << 20):
             digest.update(part)
     return "blake2b:" + digest.hexdigest()
@@ -81,6 +79,8 @@ def _listened(path: Path, content: str, cache: PeakCache, cancelled: Callable[[]
         for block in reader.blocks():
             waiting.append(block)
             held += len(block)
+            if count + held > LONGEST_S * RATE:
+                raise SoundError(f"{shown_name(path.name)} is over {LONGEST_S // 3600} hours long; use a part of it.")
             if held >= _PART:
                 count += _take(waiting, meter, peaks, levels, onsets, count, is_last=False)
                 held = sum(map(len, waiting))

@@ -11,10 +11,15 @@ import numpy as np
 
 from jaunty_frame.core.sound.levels import RATE, Samples, stereo
 from jaunty_frame.errors import SoundError, shown_name
+from jaunty_frame.media.opening import ensure_plain
 
 _FAR = 6 * RATE
 """Samples ahead from which on leaping is quicker than decoding on."""
 _MOST_CHANNELS = 64
+_SLOWEST_RATE, _FASTEST_RATE = 8000, 768_000
+LONGEST_S = 24 * 3600
+_LOUDEST = 100.0
+"""Samples beyond this (40 dB over full scale) are no sound but damage."""
 _BLOCK = RATE // 4
 
 
@@ -78,10 +83,6 @@ class SoundReader:
 
     def _decoded(self, from_middle: bool = False) -> Iterator[Samples]:
         channels = self._stream.codec_context.channels
-        if not 1 <= channels <= _MOST_CHANNELS:
-            raise SoundError(
-                f"{shown_name(self._path.name)} has {channels} channels; up to {_MOST_CHANNELS} can be used."
-            )
         own = self._stream.layout.name if channels <= 2 else "stereo"
         # Blocks of some length, since every one costs calls: a third of the time of frames as they are coded.
         resampler = av.AudioResampler(format="flt", layout=own, rate=RATE, frame_size=_BLOCK)
@@ -95,7 +96,7 @@ class SoundReader:
                     yield _samples(part)
             for part in resampler.resample(None):
                 yield _samples(part)
-        except (av.FFmpegError, ValueError) as error:
+        except (av.FFmpegError, ValueError, MemoryError) as error:
             raise SoundError(
                 f"{shown_name(self._path.name)} cannot be read on ({_words(error)}); try a copy."
             ) from error
@@ -136,17 +137,16 @@ class SoundReader:
 def _samples(frame: av.AudioFrame) -> Samples:
     channels = len(frame.layout.channels)
     flat = frame.to_ndarray().reshape(-1, channels)
-    if not np.isfinite(flat.sum()):
+    if not np.isfinite(flat).all():
         flat = np.nan_to_num(flat, nan=0.0, posinf=0.0, neginf=0.0)
+    if np.abs(flat).max(initial=0.0) > _LOUDEST:
+        flat = np.where(np.abs(flat) > _LOUDEST, 0.0, flat)
     return stereo(flat.astype(np.float32, copy=False))
 
 
 def _opened(path: Path) -> av.container.InputContainer:
     name = shown_name(path.name)
-    if not path.exists():
-        raise SoundError(f"{name} is not there (looked in {shown_name(path.parent)}); check the name.")
-    if not path.is_file():
-        raise SoundError(f"{name} is not a file; choose a sound file.")
+    ensure_plain(path, SoundError, "choose a sound file")
     try:
         # Files only: what a play list or a stream names is not fetched.
         container = av.open(str(path), metadata_errors="replace", options={"protocol_whitelist": "file"})
@@ -157,7 +157,38 @@ def _opened(path: Path) -> av.container.InputContainer:
     if not container.streams.audio:
         container.close()
         raise SoundError(f"{name} has no sound in it; choose another file.")
+    try:
+        _ensure_modest(container, name)
+    except SoundError:
+        container.close()
+        raise
     return container
+
+
+def ensure_named(path: Path) -> None:
+    """Raise SoundError where a file's name cannot be written down."""
+    try:
+        str(path.absolute()).encode()
+    except UnicodeEncodeError as error:
+        raise SoundError(
+            f"{shown_name(path.name)} has a name, or a folder, that is not valid text; rename it."
+        ) from error
+
+
+def _ensure_modest(container: av.container.InputContainer, name: str) -> None:
+    """Raise SoundError where a header says what no sound is: to decode it might never end, or fill the memory."""
+    context = container.streams.audio[0].codec_context
+    if context is None:
+        raise SoundError(f"{name} is coded in a way that cannot be read; WAV, FLAC, MP3, Ogg or M4A can.")
+    if not _SLOWEST_RATE <= (context.sample_rate or 0) <= _FASTEST_RATE:
+        raise SoundError(
+            f"{name} says that it has {context.sample_rate} samples a second; {_SLOWEST_RATE} to {_FASTEST_RATE} can "
+            "be used."
+        )
+    if not 1 <= context.channels <= _MOST_CHANNELS:
+        raise SoundError(f"{name} has {context.channels} channels; up to {_MOST_CHANNELS} can be used.")
+    if container.duration is not None and container.duration > LONGEST_S * 1_000_000:
+        raise SoundError(f"{name} is over {LONGEST_S // 3600} hours long; use a part of it.")
 
 
 def _words(error: Exception) -> str:

@@ -85,5 +85,5 @@ def _heard_again(
 def _content(path: Path) -> str:
     try:
         return content_of(path)
-    except OSError:
+    except SoundError:
         return ""

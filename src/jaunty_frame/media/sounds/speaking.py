@@ -43,15 +43,18 @@ def has_engine() -> bool:
     return shutil.which(ENGINE) is not None
 
 
-@cache
 def voices() -> tuple[Voice, ...]:
-    """Return the voices that can speak, by name; the stand-in alone where there is no engine."""
-    if not has_engine():
-        return (STAND_IN,)
+    """Return the voices that can speak, by name; the stand-in alone where there is no engine, or it does not answer."""
     try:
-        told = subprocess.run([ENGINE, "--voices"], capture_output=True, text=True, timeout=_PATIENCE_S, check=True)
+        return _engine_voices() if has_engine() else (STAND_IN,)
     except (OSError, subprocess.SubprocessError):
         return (STAND_IN,)
+
+
+@cache
+def _engine_voices() -> tuple[Voice, ...]:
+    """Return the engine's voices; OSError or SubprocessError where it does not answer: next time it may."""
+    told = subprocess.run([ENGINE, "--voices"], capture_output=True, text=True, timeout=_PATIENCE_S, check=True)
     found = []
     for line in told.stdout.splitlines()[1:]:
         parts = line.split()
@@ -69,7 +72,10 @@ def speak(text: str, folder: Path, language: str = USUAL_LANGUAGE, pace: int = U
         raise SoundError(f"The text has {len(said)} signs; up to {MOST_SIGNS} can be spoken at once. Split it.")
     if not SLOWEST <= pace <= FASTEST:
         raise SoundError(f"The voice can speak {SLOWEST} to {FASTEST} words a minute.")
-    known = {part for voice in voices() for part in (voice.language, voice.language.split("-")[0])}
+    offered = voices()
+    if has_engine() and offered == (STAND_IN,):
+        raise SoundError("The speaking voice does not answer: no memory or no file is left for it. Close something.")
+    known = {part for voice in offered for part in (voice.language, voice.language.split("-")[0])}
     if has_engine() and language not in known and language.split("-", maxsplit=1)[0] not in known:
         raise SoundError(f"There is no voice for “{language[:20]}”; there are for example en-gb, de, sv, fr-fr.")
     name = blake2b(f"{language}|{pace}|{said}".encode(), digest_size=6).hexdigest()

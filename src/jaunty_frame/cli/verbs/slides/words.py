@@ -1,5 +1,6 @@
 """``words``: titles, captions, credits and cards."""
 
+import sys
 from pathlib import Path
 from typing import Annotated, Any
 
@@ -86,7 +87,13 @@ def _import(path: Path, file: Path, output: str, dry_run: bool) -> None:
     plan = Opened(path).plans([output] if output else None)[0]
     if not plan.shown:
         raise UsageError("The show has no slides to put captions on; add photos first.")
-    change_project(path, put_captions(read_captions(file), plan), dry_run)
+    read = read_captions(file)
+    put = put_captions(read.captions, plan)
+    for sentence in (*read.told, *put.told):
+        print(sentence, file=sys.stderr)
+    if put.edit is None:
+        raise UsageError("None of the captions could be used; nothing was changed.")
+    change_project(path, put.edit, dry_run)
 
 
 def _export(path: Path, export: Path, output: str, overwrite: bool, dry_run: bool) -> None:
