@@ -5,8 +5,10 @@ import io
 import unittest
 
 from jaunty_frame.show.findings.facts import FileState
+from tests.app.sound_case import SoundCase
 from tests.app.window_case import WindowCase
 from tests.media.messy_folder import write_messy_folder
+from tests.media.sounds.messy_sounds import write_messy_sounds
 
 
 class MessyFolder(WindowCase):
@@ -40,6 +42,24 @@ class MessyFolder(WindowCase):
         for row in range(len(self.project.slides)):
             self.choose(row)
             self.assertTrue(self.window.bench.canvas.shows_photo_of(self.window.bench.cell.photo.id), row)
+
+
+class MessySounds(SoundCase):
+    photo_count = 2
+
+    def test_what_is_a_sound_comes_in_and_all_else_is_told(self):
+        good, bad = write_messy_sounds(self.folder)
+        said = []
+        self.work.said.connect(said.extend)
+        self.work.bring_in([*bad, *good], "music")
+        self.wait_until(lambda: self.work.task is None)
+        self.assertEqual(sorted(file.path for file in self.project.sound.files), sorted(path.name for path in good))
+        self.assertEqual(len(said), len(bad))
+        for path, sentence in zip(bad, said, strict=True):
+            self.assertIn(path.name.split(".")[0][:3], sentence)
+        self.settle()
+        panel = self.open("sound")
+        self.assertEqual(panel.list.count(), len(good))
 
 
 if __name__ == "__main__":

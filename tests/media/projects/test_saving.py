@@ -68,6 +68,26 @@ class WritingWhole(InFolder):
         self.assertEqual((left.exists(), running.exists()), (False, True))
 
 
+class Leftovers(InFolder):
+    def test_of_other_files_they_go_when_they_are_old_and_their_program_no_longer_runs(self):
+        gone = subprocess.Popen([sys.executable, "-c", ""])
+        gone.wait()
+        names = {
+            "old": (f".voice-ab12.flac.{gone.pid}.abcd1234.part", 700),
+            "fresh": (f".voice-cd34.flac.{gone.pid}.abcd1234.part", 5),
+            "running": (f".voice-ef56.flac.{os.getppid()}.abcd1234.part", 700),
+            "somebody's": (".download.part", 700),
+            "a film": ("film.mkv.part", 700),
+        }
+        for name, age in names.values():
+            path = self.folder / name
+            path.write_bytes(b"half")
+            os.utime(path, (path.stat().st_mtime - age,) * 2)
+        write_whole(self.path, b"whole")
+        left = {what for what, (name, _) in names.items() if (self.folder / name).exists()}
+        self.assertEqual(left, {"fresh", "running", "somebody's", "a film"})
+
+
 class Paths(unittest.TestCase):
     def test_a_photo_up_to_three_folders_away_is_named_from_the_project(self):
         for project, named in (
