@@ -14,8 +14,9 @@ test: setup
 	@$(PY) tools/run_tests.py "$(ONLY)"
 
 # A random user of the real window for MINUTES (5), by SEED (1): no exception, no warning, no invalid document.
+# PHOTOS=folder : with these photos in the show, words on every slide and music.
 soak: setup
-	@SOAK_SECONDS=$$(( $(or $(MINUTES),5) * 60 )) SOAK_SEED=$(or $(SEED),1) $(PY) -m unittest tests.app.test_random_user
+	@SOAK_SECONDS=$$(( $(or $(MINUTES),5) * 60 )) SOAK_SEED=$(or $(SEED),1) SOAK_PHOTOS="$(PHOTOS)" $(PY) -m unittest tests.app.test_random_user
 
 lint: setup
 	@.venv/bin/ruff check src tests tools bench

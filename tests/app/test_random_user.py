@@ -5,8 +5,11 @@ import io
 import os
 import time
 import unittest
+from pathlib import Path
 
 import numpy as np
+
+from jaunty_frame.document.edits.words import add_words
 
 from tests.app.random_user import RandomUser
 from tests.app.watchdog import Watchdog
@@ -15,6 +18,8 @@ from tests.media.messy_folder import write_messy_folder
 from tests.media.sounds.sound_files import clicks, tone, write_sound
 
 SECONDS = float(os.environ.get("SOAK_SECONDS", "45"))
+PHOTOS = os.environ.get("SOAK_PHOTOS", "")
+"""A folder of photos that the user works on, with words on every slide and music."""
 SEED = int(os.environ.get("SOAK_SEED", "1"))
 # Beside what the process held before; the caches' budgets are in docs/architecture.md.
 _MOST_MEMORY_MB = 550
@@ -34,6 +39,9 @@ class Soak(WindowCase):
             self.folder / "no.mp3",
         ]
         sounds[-1].write_bytes(b"no sound")
+        if PHOTOS:
+            self.bring_in_real_photos()
+            files += self.real
         user = RandomUser(self.window, SEED, files, sounds, self.folder / "out")
         watchdog, said, before = Watchdog(), io.StringIO(), _memory_mb()
         self.addCleanup(watchdog.stop)
@@ -54,6 +62,18 @@ class Soak(WindowCase):
             f"longest stall {watchdog.longest_ms:.0f} ms\n{watchdog.stack}"
         )
         self.assertLess(memory, _MOST_MEMORY_MB)
+
+    def bring_in_real_photos(self):
+        """Put a folder of photos into the show, words on every slide, and music under it."""
+        self.real = sorted(path for path in Path(PHOTOS).iterdir() if path.is_file())
+        self.window.importer.bring_in(self.real)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None, 300)
+        self.window.desk.sounds.from_shelf("long-table")
+        self.wait_until(lambda: self.window.desk.sounds.task is None, 120)
+        texts = ("Spring", "The long table in the yard", "Bowls cooling on the shelf before anyone may touch them")
+        for k, slide in enumerate(self.project.slides):
+            for kind in ("title", "caption"):
+                self.window.session.apply(add_words(slide.id, texts[(k + len(kind)) % 3], kind))
 
 
 def _memory_mb() -> int:

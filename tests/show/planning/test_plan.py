@@ -146,9 +146,11 @@ class Frames(unittest.TestCase):
         last = self.plan.schedule.frames[0] - 1
         self.assertEqual(frame_content(self.plan, last).layers[0].below[-1].window, self.plan.framing(0).way.closing)
 
-    def test_fades_begin_and_end_nearly_black(self):
-        for n in (0, self.plan.schedule.total - 1):
-            self.assertEqual(frame_content(self.plan, n).veils, (Veil("#000000", 0.5 / 21),))
+    def test_fades_begin_and_end_on_black_itself_and_are_even(self):
+        last = self.plan.schedule.total - 1
+        for k in (0, 1, 20):
+            for n in (k, last - k):
+                self.assertEqual(frame_content(self.plan, n).veils, (Veil("#000000", k / 21),))
         self.assertEqual(frame_content(self.plan, 100).veils, ())
 
     def test_held_frames_are_equal(self):
