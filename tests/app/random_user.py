@@ -4,7 +4,7 @@ import random
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtCore import QEventLoop, QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QAbstractItemView, QApplication, QWidget
@@ -78,15 +78,18 @@ class RandomUser:
 
     def undo_to_the_start_and_back(self) -> None:
         """Raise where redoing all does not lead back."""
-        session = self._window.session
-        before = session.project
+        # What is shown follows a little later, and what is found in photos comes when it comes.
+        session, importer = self._window.session, self._window.importer
+        while importer.task is not None or importer.finding is not None:
+            QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+        before = session.latest
         count = 0
         while session.undo_label:
             session.undo()
             count += 1
         for _ in range(count):
             session.redo()
-        if project_to_text(session.project) != project_to_text(before):
+        if project_to_text(session.latest) != project_to_text(before):
             raise AssertionError("undone to the start and redone to the end, the project is another one")
 
     # -- what a user does

@@ -69,7 +69,7 @@ class WordsOnTheCommandLine(CommandCase):
         self.run_program(*where, "--output", "240x400", "--leave-out")
         self.assertIsNone(load_project(self.project).emblems[0].as_in("240x400"))
         self.assertIn("outputs", self.refused(*where, "--output", "nowhere"))
-        self.assertIn("--size lies", self.refused(*where, "--size", "300"))
+        self.assertIn("size: 3.0 is too much", self.refused(*where, "--size", "300"))
         self.run_program("emblem", self.project, "--remove", "emblem-1")
         self.assertEqual(load_project(self.project).emblems, ())
 

@@ -17,6 +17,7 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.document.settings import settings_of
+from jaunty_frame.errors import UsageError
 
 CONTENT = "blake2b:" + 32 * "0"
 
@@ -229,9 +230,9 @@ class CloseUpsAndIntents(unittest.TestCase):
 
     def test_leans_and_straightening_are_bounded(self):
         output = self.project.outputs[0].id
-        with self.assertRaises(ValueError):
+        with self.assertRaises((UsageError, ValueError)):
             set_framing(self.slide, output, None, Window(0, 0, 1, 1), leans=(0.0, 9.0))
-        with self.assertRaises(ValueError):
+        with self.assertRaises((UsageError, ValueError)):
             add_close_up(self.slide, Window(0.9, 0.2, 0.3, 0.4)).apply(self.project)
-        with self.assertRaises(ValueError):
+        with self.assertRaises((UsageError, ValueError)):
             set_on_photo("p", "x", straightening=16.0).apply(self.project)

@@ -210,3 +210,18 @@ def rate_words(output: Output) -> str:
 
 def size_words(output: Output) -> str:
     return f"{output.width}×{output.height}"
+
+
+def bytes_words(size: float) -> str:
+    """Return a size for people: "3.2 MB", "1.4 GB"."""
+    for unit, bytes_of in (("GB", 1e9), ("MB", 1e6)):
+        if size >= bytes_of:
+            return f"{size / bytes_of:.{1 if size < 10 * bytes_of else 0}f} {unit}"
+    return f"{max(round(size / 1000), 1)} kB"
+
+
+def duration_words(seconds: float) -> str:
+    """Return about how long something takes: "20 seconds", "3 minutes", "2.5 hours"."""
+    if seconds < 90:
+        return counted(max(round(seconds / 5) * 5, 5), "second")
+    return counted(round(seconds / 60), "minute") if seconds < 5400 else f"{seconds / 3600:.1f} hours"

@@ -43,7 +43,7 @@ class SlidePlayerTests(SoundCase):
         self.begin()
         line = self.window.bench.scrub
         self.drag(line, QPointF(8, line.height() / 2), QPointF(line.width() / 2, line.height() / 2), release=False)
-        self.wait_until(lambda: self.speaker.fill is not None)
+        self.wait_until(lambda: self.speaker.starts)
         start = self.player.sound._player._start
         schedule = self.window.session.plans()[self.project.outputs[0].id].schedule
         self.assertAlmostEqual(start / RATE, (schedule.first[1] + schedule.frames[1] / 2) / 30, delta=0.1)

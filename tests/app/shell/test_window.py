@@ -6,9 +6,10 @@ import subprocess
 import sys
 import textwrap
 from fractions import Fraction
+from unittest import mock
 
 import av
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF, QSettings, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QMessageBox, QWidget
 
@@ -90,6 +91,22 @@ class Export(WindowCase):
         self.click(self.panel.start_button)
         self.assertIn("Already there", self.panel.said.text())
         self.assertIsNone(self.panel.task)
+
+    def test_it_tells_before_how_large_and_how_long_and_remembers_the_folder(self):
+        for name in ("240x240@25", "180x320"):
+            self.click(self.panel.boxes[name], QPointF(8, 10))
+        self.wait_until(lambda: "About" in self.panel.estimate.text())
+        self.assertRegex(self.panel.estimate.text(), r"^About [\d.]+ [kM]B, some \d+ seconds to write\.$")
+        told = float(self.panel.estimate.text().split()[1])
+        with mock.patch.dict(os.environ, {"XDG_CONFIG_HOME": str(self.folder / "config")}):
+            QSettings.setPath(QSettings.Format.NativeFormat, QSettings.Scope.UserScope, str(self.folder / "config"))
+            self.click(self.panel.start_button)
+            self.wait_until(lambda: self.panel.task is None)
+            again = self.open_window()
+            again.desk.open("export")
+            self.assertEqual(again.side.panel("export").folder.text(), str(self.out))
+        written = (self.out / "show-320x180-320x180.mp4").stat().st_size / 1000
+        self.assertLess(abs(told / written - 1), 0.6)
 
     def test_it_can_be_stopped_and_leaves_nothing(self):
         self.choose_option(self.panel.quality, "Fine")

@@ -78,7 +78,7 @@ class Reading(SoundCase):
                     looked_at(self.folder / name, self.folder)
         with self.assertRaisesRegex(SoundError, r"gone\.wav"):
             SoundReader(self.folder / "gone.wav")
-        with self.assertRaisesRegex(SoundError, "not a file"):
+        with self.assertRaisesRegex(SoundError, "is a folder"):
             SoundReader(self.folder)
 
     def test_a_file_that_breaks_off_is_read_as_far_as_it_goes(self):

@@ -141,7 +141,7 @@ class FindingsTest(unittest.TestCase):
         self.assertEqual((finding.of_photo, finding.outputs), (True, ("tall", "square", "wide")))
         # The worst output says how soft it is: 400 lines for 1080, 1080 and 1920.
         mixed = self.only(project_of(outputs=("square", "tall"), size=(1500, 1000), move="hold"), "soft")
-        self.assertEqual((mixed.sentence, mixed.output), ("Slide 1: Small photo: soft in 1 output.", "tall"))
+        self.assertEqual((mixed.sentence, mixed.output), ("Slide 1: Small photo: a little soft in 1 output.", "tall"))
         both = self.only(project_of(outputs=("square", "tall"), size=(1200, 800), move="hold"), "soft")
         self.assertEqual((both.sentence, both.output), ("Slide 1: Small photo: very soft in 2 outputs.", "tall"))
         states = {"p0": FileState.MISSING}

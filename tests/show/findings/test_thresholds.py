@@ -66,7 +66,7 @@ class Thresholds(unittest.TestCase):
 
     def test_a_photo_is_soft_below_three_quarters_of_a_pixel_and_very_soft_below_a_half(self):
         # A 16:9 photo that is held fills the wide frame of 1080 lines.
-        for height, severity in ((822, NONE), (798, NOTABLE), (552, NOTABLE), (528, SEVERE)):
+        for height, severity in ((822, NONE), (798, NOTED), (552, NOTED), (528, SEVERE)):
             with self.subTest(height=height):
                 project = project_of(outputs=("wide",), size=(height * 16 // 9, height), move="hold")
                 self.assertIs(self.severity(project, "soft"), severity)

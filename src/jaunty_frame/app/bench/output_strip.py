@@ -88,7 +88,9 @@ class OutputStrip(QWidget):
             painter.fillRect(self.rect(), QColor(colours().surround))
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             marked = {
-                f.output for f in self._cell.session.findings() if f.slide_id == self._cell.slide_id and not f.of_photo
+                f.output
+                for f in self._cell.session.marked_findings()
+                if f.slide_id == self._cell.slide_id and not f.of_photo
             }
             for output_id, place, image in self._pictures:
                 if image is not None:

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QElapsedTimer, QStandardPaths, QUrl
-from PySide6.QtGui import QDesktopServices
+from PySide6.QtCore import QElapsedTimer, QSettings, QStandardPaths, QUrl
+from PySide6.QtGui import QDesktopServices, QHideEvent
 from PySide6.QtWidgets import (
     QCheckBox,
     QHBoxLayout,
@@ -19,15 +20,20 @@ from PySide6.QtWidgets import (
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.project.dialogs import ask_for_folder
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.export.export_job import BURNT, ExportJob, show_file_name
 from jaunty_frame.media.formats.format import Quality
-from jaunty_frame.show.words import rate_words, size_words
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.words import bytes_words, duration_words, rate_words, size_words
+
+if TYPE_CHECKING:
+    from jaunty_frame.media.export.estimate import Estimate
 
 _CAPTIONS = ((BURNT, "In the picture"), ("srt", "Beside it, .srt"), ("vtt", "Beside it, .vtt"))
+_LAST_FOLDER = "export/folder"
 _QUALITY_SAID = {
     Quality.QUICK: "Quick: for a look, in a hurry.",
     Quality.STANDARD: "Standard: for posting and showing.",
@@ -41,6 +47,9 @@ class ExportPanel(SidePanel):
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
         self.task: Task | None = None
+        self._estimating: Task | None = None
+        self._estimates: dict[tuple[str, Quality], Estimate] = {}
+        self._estimated_plans: object = None
         self.boxes: dict[str, QCheckBox] = {}
         self._shown: dict[str, tuple[str, str]] = {}
         self._clock = QElapsedTimer()
@@ -65,6 +74,9 @@ class ExportPanel(SidePanel):
         self.captions.chosen.connect(self.captions.show_value)
         self.quality_said = QLabel()
         self.quality_said.setProperty("role", "quiet")
+        self.estimate = QLabel()
+        self.estimate.setProperty("role", "quiet")
+        self.estimate.setWordWrap(True)
         self.start_button = QPushButton("Export videos")
         self.start_button.setProperty("role", "main")
         self.start_button.clicked.connect(self.start)
@@ -99,6 +111,7 @@ class ExportPanel(SidePanel):
         layout.addWidget(_quiet("Quality"))
         layout.addWidget(self.quality)
         layout.addWidget(self.quality_said)
+        layout.addWidget(self.estimate)
         layout.addSpacing(6)
         self._captions_name = _quiet("Captions")
         layout.addWidget(self._captions_name)
@@ -128,6 +141,7 @@ class ExportPanel(SidePanel):
             for output in self.session.project.outputs
         }
         if rows == self._shown:
+            self._estimate()
             return
         self._shown = rows
         unchecked = {name for name, box in self.boxes.items() if not box.isChecked()}
@@ -139,10 +153,12 @@ class ExportPanel(SidePanel):
         for output_id, (text, file_name) in rows.items():
             box = QCheckBox(text)
             box.setChecked(output_id not in unchecked)
+            box.toggled.connect(lambda _: self._estimate())
             box.setToolTip(file_name)
             box.setEnabled(self.task is None)
             self._outputs.addWidget(box)
             self.boxes[output_id] = box
+        self._estimate()
 
     def choose_only(self, output_id: str) -> None:
         for name, box in self.boxes.items():
@@ -157,6 +173,9 @@ class ExportPanel(SidePanel):
         return self.start_button
 
     def shut_down(self) -> None:
+        self._stop_estimating()
+        if self._estimating is not None:
+            self._estimating.wait(WAITS_S)
         if self.task is not None:
             self.task.cancel()
             self.task.wait()
@@ -164,6 +183,7 @@ class ExportPanel(SidePanel):
     def _show_quality(self, quality: Quality) -> None:
         self.quality.show_value(quality)
         self.quality_said.setText(_QUALITY_SAID[quality])
+        self._estimate()
 
     def _choose_folder(self) -> None:
         start = self.folder.text()
@@ -206,6 +226,8 @@ class ExportPanel(SidePanel):
             self.start_button.setText("Replace")
             return
         source = self.session.source
+        self._stop_estimating()
+        _settings().setValue(_LAST_FOLDER, str(folder))
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
             return job.write_all(source, report, stopped, there)
@@ -221,6 +243,63 @@ class ExportPanel(SidePanel):
         self.bar.show()
         self._say("Preparing the first photos.")
         self.task.start()
+
+    # -- how large, how long
+
+    def _estimate(self) -> None:
+        """Say how large the videos will be and how long they take, as soon as that is known."""
+        plans = self.session.plans()
+        if plans is not self._estimated_plans:
+            self._estimates, self._estimated_plans = {}, plans
+        quality: Quality = self.quality.value
+        chosen = [plans[name] for name, box in self.boxes.items() if box.isChecked() and name in plans]
+        chosen = [plan for plan in chosen if plan.shown]
+        missing = [plan for plan in chosen if (plan.output.id, quality) not in self._estimates]
+        if not chosen or self.task is not None:
+            self.estimate.setText("")
+        elif missing:
+            self.estimate.setText("Working out how large and how long…")
+            if self._estimating is None and self.isVisible():
+                self._work_out(missing[0], quality)
+        else:
+            known = [self._estimates[plan.output.id, quality] for plan in chosen]
+            size, seconds = sum(one.size for one in known), sum(one.seconds for one in known)
+            self.estimate.setText(f"About {bytes_words(size)}, some {duration_words(seconds)} to write.")
+
+    def _work_out(self, plan: Plan, quality: Quality) -> None:
+        source, plans = self.session.source, self._estimated_plans
+        has_sound = bool(self.session.project.sound.sounds)
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> "Estimate":
+            # The encoder's libraries take 0.07 s to load.
+            from jaunty_frame.media.export.estimate import estimated
+
+            return estimated(plan, source, quality, has_sound, stopped)
+
+        task = self._estimating = Task("estimate", work, self)
+
+        def end(found: "Estimate | None") -> None:
+            self._estimating = None
+            task.deleteLater()
+            if found is None:
+                self.estimate.setText("")
+                return
+            if plans is self._estimated_plans:
+                self._estimates[plan.output.id, quality] = found
+            self._estimate()
+
+        task.finished.connect(end)
+        task.failed.connect(lambda _: end(None))
+        task.cancelled.connect(lambda: end(None))
+        task.start()
+
+    def _stop_estimating(self) -> None:
+        if self._estimating is not None:
+            self._estimating.cancel()
+
+    def hideEvent(self, event: QHideEvent) -> None:
+        super().hideEvent(event)
+        self._stop_estimating()
 
     def cancel(self) -> None:
         if self.task is not None:
@@ -273,6 +352,14 @@ def _quiet(text: str) -> QLabel:
     return label
 
 
+def _settings() -> QSettings:
+    return QSettings("jaunty-frame", "jaunty-frame")
+
+
 def _start_folder() -> Path:
+    """Return the folder last used, if it is still there, else one among the user's videos."""
+    last = str(_settings().value(_LAST_FOLDER, ""))
+    if last and Path(last).is_dir():
+        return Path(last)
     videos = QStandardPaths.writableLocation(QStandardPaths.StandardLocation.MoviesLocation)
     return Path(videos or Path.home()) / "Jaunty Frame"

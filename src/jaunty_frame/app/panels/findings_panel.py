@@ -1,4 +1,4 @@
-"""All findings, the most severe first, with jumps to their cells and their remedies."""
+"""All findings, the most severe first: what is so of many is said once, and opens to its places."""
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QMenu, QPushButton, QScrollArea, QVBoxLayout, QWidget
@@ -10,6 +10,7 @@ from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.document.edits.accepted import accept, show_accepted_again
 from jaunty_frame.document.model import Accepted
 from jaunty_frame.show.findings.finding import Finding, Severity
+from jaunty_frame.show.findings.groups import FindingGroup, grouped, let_all_be, remedies_of
 from jaunty_frame.show.words import counted
 
 _HEADINGS = {
@@ -22,11 +23,12 @@ _MOST_SHOWN = 120
 
 
 class FindingsPanel(SidePanel):
-    """Lists findings by severity, each with a jump to its cell and its remedy."""
+    """A row for what is said of one place, or of many; those of many open to rows of their own."""
 
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
         self._shown: list[Finding] | None = None
+        self._open: set[str] = set()
         self.heading = QLabel("Findings")
         self.heading.setProperty("role", "heading")
         self._list = QWidget()
@@ -47,59 +49,87 @@ class FindingsPanel(SidePanel):
         self.again.hide()
         layout.addWidget(row_of(self.close_button, self.again, stretch_first=False), 0, Qt.AlignmentFlag.AlignLeft)
         self.session.findings_changed.connect(self._on_changed)
-        self.jumps: list[QPushButton] = []
-        self.remedies: list[QPushButton] = []
-        self.let_bes: list[QPushButton] = []
+        self._clear()
 
-    def show_document(self) -> None:
-        findings = self.session.findings()
-        if findings == self._shown:
-            return
-        self._shown = list(findings)
+    def _clear(self) -> None:
         while (item := self._rows.takeAt(0)) is not None:
             widget = item.widget()
             if widget is not None:
                 widget.hide()
                 widget.deleteLater()
-        self.jumps, self.remedies, self.let_bes = [], [], []
-        count = len(findings)
-        self.heading.setText(counted(count, "finding"))
-        accepted = len(self.session.project.accepted)
-        self.again.setVisible(accepted > 0)
+        self.jumps: list[QPushButton] = []
+        self.remedies: list[QPushButton] = []
+        self.let_bes: list[QPushButton] = []
+        self.openers: list[QPushButton] = []
+        self.for_all: list[QPushButton] = []
+
+    def show_document(self) -> None:
+        findings = self.session.findings()
+        if findings != self._shown:
+            self._lay_out_rows(findings)
+
+    def _lay_out_rows(self, findings: list[Finding]) -> None:
+        self._shown = list(findings)
+        self._clear()
+        groups = grouped(findings)
+        self.heading.setText(counted(len(groups), "finding"))
+        self.again.setVisible(bool(self.session.project.accepted))
         if not findings:
             self._rows.addWidget(quiet_label("Nothing to say: every slide looks right in every output."))
-        severity = None
-        for finding in findings[:_MOST_SHOWN]:
-            if finding.severity is not severity:
-                severity = finding.severity
+        severity, room = None, _MOST_SHOWN
+        for group in groups:
+            if group.severity is not severity:
+                severity = group.severity
                 if self._rows.count():
                     self._rows.addSpacing(10)
                 self._rows.addWidget(quiet_label(_HEADINGS[severity]))
-            self._rows.addWidget(self._row(finding))
-        if count > _MOST_SHOWN:
-            self._rows.addWidget(quiet_label(f"and {count - _MOST_SHOWN} more"))
+            if len(group.findings) == 1:
+                self._rows.addWidget(self._row(group.findings[0]))
+                continue
+            self._rows.addWidget(self._group_row(group))
+            for finding in group.findings[: max(room, 0)] if group.kind in self._open else ():
+                self._rows.addWidget(self._row(finding))
+                room -= 1
+        if room <= 0:
+            self._rows.addWidget(quiet_label("and more, which come up as these are settled"))
         self._rows.addStretch(1)
 
+    def _group_row(self, group: FindingGroup) -> QWidget:
+        row, layout = _empty_row()
+        is_open = group.kind in self._open
+        opener = _small(f"{len(group.findings)} {'−' if is_open else '+'}", "Show each of them, or only the whole")
+        opener.setAccessibleName(f"{group.sentence} {'Close' if is_open else 'Open'} the list")
+        opener.clicked.connect(lambda: self._toggle(group.kind))
+        self.openers.append(opener)
+        layout.addWidget(opener, 0, Qt.AlignmentFlag.AlignTop)
+        layout.addWidget(_text(group.sentence), 1)
+        for_all = _small("For all…", "Let all be, or mend all in one step")
+        for_all.clicked.connect(lambda: self._ask_for_all(group, for_all))
+        self.for_all.append(for_all)
+        layout.addWidget(for_all, 0, Qt.AlignmentFlag.AlignTop)
+        return row
+
+    def _toggle(self, kind: str) -> None:
+        self._open ^= {kind}
+        self._lay_out_rows(self.session.findings())
+
+    def _ask_for_all(self, group: FindingGroup, button: QPushButton) -> None:
+        menu = self._menu()
+        menu.addAction("Let all be").triggered.connect(lambda *_: self.session.apply(let_all_be(group)))
+        for label, edit in remedies_of(group, self.session.project).items():
+            menu.addAction(label).triggered.connect(lambda *_, chosen=edit: self.session.apply(chosen))
+        menu.popup(button.mapToGlobal(button.rect().bottomLeft()))
+
     def _row(self, finding: Finding) -> QWidget:
-        row = QWidget()
-        layout = QHBoxLayout(row)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(8)
-        jump = QPushButton(f"Slide {finding.slide}")
-        jump.setProperty("role", "small")
-        jump.setToolTip("Go to this cell")
+        row, layout = _empty_row()
+        jump = _small(f"Slide {finding.slide}", "Go to this cell")
         jump.clicked.connect(lambda: self.desk.cells.select_cell(finding.slide_id, finding.output))
-        text = QLabel(
-            finding.sentence.removeprefix(f"Slide {finding.slide} in ").removeprefix(f"Slide {finding.slide}: ").strip()
-        )
-        text.setWordWrap(True)
+        said = finding.sentence.removeprefix(f"Slide {finding.slide} in ").removeprefix(f"Slide {finding.slide}: ")
         layout.addWidget(jump, 0, Qt.AlignmentFlag.AlignTop)
-        layout.addWidget(text, 1)
+        layout.addWidget(_text(said.strip()), 1)
         self.jumps.append(jump)
         add_remedy(layout, finding, self.desk.remedy, self.remedies)
-        let_be = QPushButton("Let it be")
-        let_be.setProperty("role", "small")
-        let_be.setToolTip("Mark this no longer; or all of its kind, or of this slide")
+        let_be = _small("Let it be", "Mark this no longer; or all of its kind, or of this slide")
         let_be.clicked.connect(lambda: self._ask_what_to_accept(finding, let_be))
         layout.addWidget(let_be, 0, Qt.AlignmentFlag.AlignTop)
         self.let_bes.append(let_be)
@@ -107,8 +137,7 @@ class FindingsPanel(SidePanel):
 
     def _ask_what_to_accept(self, finding: Finding, button: QPushButton) -> None:
         output = None if finding.of_photo or finding.sound_id else finding.output
-        menu = QMenu(self)
-        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu = self._menu()
         for label, accepted in (
             ("This one", Accepted(kind=finding.kind, slide=finding.slide_id, output=output)),
             ("All of its kind", Accepted(kind=finding.kind)),
@@ -116,3 +145,29 @@ class FindingsPanel(SidePanel):
         ):
             menu.addAction(label).triggered.connect(lambda *_, chosen=accepted: self.session.apply(accept(chosen)))
         menu.popup(button.mapToGlobal(button.rect().bottomLeft()))
+
+    def _menu(self) -> QMenu:
+        menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        return menu
+
+
+def _empty_row() -> tuple[QWidget, QHBoxLayout]:
+    row = QWidget()
+    layout = QHBoxLayout(row)
+    layout.setContentsMargins(0, 0, 0, 0)
+    layout.setSpacing(8)
+    return row, layout
+
+
+def _small(label: str, tip: str) -> QPushButton:
+    button = QPushButton(label)
+    button.setProperty("role", "small")
+    button.setToolTip(tip)
+    return button
+
+
+def _text(sentence: str) -> QLabel:
+    text = QLabel(sentence)
+    text.setWordWrap(True)
+    return text

@@ -20,6 +20,7 @@ from jaunty_frame.media.projects.recovery import Autosave, AutosaveStore
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import is_accepted
+from jaunty_frame.show.findings.groups import marked
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words_helped import helped_plan, helped_words
 
@@ -137,6 +138,10 @@ class Session(QObject):
         While new ones are worked out they are those of the state before, of slides and outputs that are still there.
         """
         return self._findings
+
+    def marked_findings(self) -> list[Finding]:
+        """Return those findings that are marked in the place that they are about."""
+        return marked(self._findings, len(self.project.slides))
 
     def _show(self, shown: Shown) -> None:
         """Show a planned project, with its findings if they are found at once."""

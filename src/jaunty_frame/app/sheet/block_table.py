@@ -9,7 +9,9 @@ from PySide6.QtWidgets import QAbstractItemView, QTableView, QWidget
 from jaunty_frame.app.sheet.sheet_header import SheetHeader
 from jaunty_frame.app.sheet.sheet_layout import (
     LARGEST,
+    NO_LANE,
     SMALLEST,
+    LaneWidths,
     Measures,
     SheetLayout,
     fitted_height,
@@ -52,9 +54,9 @@ class BlockTable(QTableView):
     # -- the height of the rows
 
     @property
-    def lane_width(self) -> int:
+    def lane_widths(self) -> LaneWidths:
         """How wide the lane of the sound is, beside each row."""
-        return 0
+        return NO_LANE
 
     @property
     def picture_height(self) -> int:
@@ -79,9 +81,11 @@ class BlockTable(QTableView):
 
     def _fitting_height(self, aspects: tuple[float, ...], room: QSize, bar: int) -> int:
         if self._follows is RowHeight.COLUMNS:
-            return fitted_height(aspects, room.width() - bar, self.lane_width)
+            return fitted_height(aspects, room.width() - bar, self.lane_widths)
         if self._follows is RowHeight.SHOW:
-            return whole_show_height(aspects, self.sheet_model.rowCount(), room.width(), room.height(), self.lane_width)
+            return whole_show_height(
+                aspects, self.sheet_model.rowCount(), room.width(), room.height(), self.lane_widths
+            )
         return self._picture_height
 
     # -- laying out
@@ -103,13 +107,13 @@ class BlockTable(QTableView):
         bar = self.verticalScrollBar().sizeHint().width()
         self._picture_height = high = self._fitting_height(aspects, room, bar)
         width, height = room.width(), room.height() - Measures(high).head
-        layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_width)
+        layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_widths)
         if not layout.is_whole_in_view:
             # Scroll bars take their part: blocks are scrolled sideways, one block is scrolled down.
             sideways = layout.blocks > 1
             width -= 0 if sideways else bar
             height -= bar if sideways or layout.block_width > width else 0
-            layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_width)
+            layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_widths)
         self.layout_ = layout
         self.setViewportMargins(0, layout.measures.head, 0, 0)
         self._set_scroll_ranges(width, height)

@@ -1,7 +1,7 @@
 """The lane: the show's sound at the left of the sheet, running down with time, warped to the rows.
 
 Each row holds the time from its slide's start to the next one's. From left to right: beats, the wave of the mix, then
-music, ambience and voices, each in a strip of its own.
+music, ambience and voices, each in a strip of its own. Beside low rows all that is one narrow strip.
 """
 
 from collections.abc import Callable
@@ -13,6 +13,7 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QColor, QFont, QPainter, QPen
 
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.app.sheet.sheet_layout import NO_LANE, LaneWidths
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.sound.levels import RATE, ratio
 from jaunty_frame.core.sound.waves import STEP, mix_wave
@@ -31,10 +32,20 @@ from jaunty_frame.show.planning.soundtrack import (
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.peaks import Peaks
 
-LANE_PX = 78
+_WIDTHS = LaneWidths(usual=78, low=24)
 _BEATS = (3, 8)
-_WAVE = (10, 34)
-_STRIPS = {"music": (36, 50), "ambience": (50, 64), "voice": (64, 78), "clip": (64, 78)}
+
+
+class _Places(NamedTuple):
+    """Where, across the lane, the wave and the strip of each kind of sound lie."""
+
+    wave: tuple[int, int]
+    strips: dict[str, tuple[int, int]]
+
+
+_USUAL = _Places((10, 34), {"music": (36, 50), "ambience": (50, 64), "voice": (64, 78), "clip": (64, 78)})
+_LOW = _Places((0, 24), {"music": (0, 8), "ambience": (8, 16), "voice": (16, 24), "clip": (16, 24)})
+"""Beside low rows kinds are told by their place and shade alone, below the wave; names come on pointing."""
 _SHORT = {"music": "Music", "ambience": "Ambience", "voice": "Voice", "clip": "Clip"}
 _NAMED_PX, _LEAST_NAMED_PX = 50, 12
 """From how high on a block tells its name, from how high on its kind by a letter."""
@@ -42,6 +53,10 @@ _NEAR_PX = 5
 _WAVE_ALPHA = 175
 _TOO_LOUD = 1.6
 """Of full scale: peaks that are so far above it are pressed down audibly."""
+
+
+def _places(place: QRect) -> _Places:
+    return _LOW if place.width() < _WIDTHS.usual else _USUAL
 
 
 class Spot(NamedTuple):
@@ -68,9 +83,9 @@ class Lane:
         self._gain = 1.0
 
     @property
-    def width(self) -> int:
+    def widths(self) -> LaneWidths:
         """How wide the lane is: nothing without sound."""
-        return LANE_PX if self._session.project.sound.sounds else 0
+        return _WIDTHS if self._session.project.sound.sounds else NO_LANE
 
     @property
     def heard(self) -> SoundPlan | None:
@@ -83,7 +98,7 @@ class Lane:
         if plan is self._plan:
             return
         self._plan, self._starts = plan, {}
-        if plan is None or not plan.shown or not self.width:
+        if plan is None or not plan.shown or self.widths is NO_LANE:
             return
         heard = sound_plan(plan)
         for k, following in zip(plan.shown, [*plan.shown[1:], None], strict=True):
@@ -112,21 +127,23 @@ class Lane:
         painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
         c = colours()
         painter.setPen(QPen(QColor(c.on_surround), 1))
-        for beat in self._beats:
+        is_low = _places(place) is _LOW
+        for beat in self._beats if not is_low else ():
             if times[0] <= beat * RATE < times[1]:
                 y = self._y(place, times, beat * RATE)
                 painter.drawLine(QPointF(place.x() + _BEATS[0], y), QPointF(place.x() + _BEATS[1], y))
         seen = [one for one in heard.heard if one.placed.first < times[1] and one.placed.end > times[0]]
         for one in seen:
             self._paint_block(painter, place, times, one)
-        for one in seen:
+        for one in seen if not is_low else ():
             if one.placed.first >= times[0] and (one, "start") not in self._goes_on:
                 self._paint_name(painter, self._box(place, times, one, self._ends[one]), one)
         self._paint_wave(painter, place, times)
         painter.restore()
 
     def _paint_wave(self, painter: QPainter, place: QRect, times: tuple[int, int]) -> None:
-        middle, half = place.x() + sum(_WAVE) / 2, (_WAVE[1] - _WAVE[0]) / 2
+        left, right = _places(place).wave
+        middle, half = place.x() + (left + right) / 2, (right - left) / 2
         edges = np.linspace(times[0] / STEP, times[1] / STEP, place.height() + 1).astype(int)
         here = self._wave[: edges[-1] + 1]
         highest = np.maximum.reduceat(here, np.minimum(edges[:-1], len(here) - 1)) * self._gain
@@ -137,10 +154,10 @@ class Lane:
             # Soft sounds are seen beside loud ones.
             reach = min(height, 1.0) ** 0.7 * half
             painter.drawLine(QPointF(middle - reach, place.y() + y), QPointF(middle + reach, place.y() + y))
-        if float(highest.max(initial=0.0)) > _TOO_LOUD:
+        if float(highest.max(initial=0.0)) > _TOO_LOUD and _places(place) is _USUAL:
             y = place.y() + int(highest.argmax())
             painter.setFont(text_font(10, QFont.Weight.Bold))
-            box = QRectF(place.x(), min(y, place.bottom() - 14), _WAVE[1] + 1, 14)
+            box = QRectF(place.x(), min(y, place.bottom() - 14), right + 1, 14)
             painter.fillRect(box, QColor(colours().surround))
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "! loud")
 
@@ -159,7 +176,7 @@ class Lane:
 
     def _box(self, place: QRect, times: tuple[int, int], one: Heard, end: int) -> QRectF:
         """Return where a sound lies beside a row, if it ends at ``end``."""
-        left, right = _STRIPS[one.sound.kind]
+        left, right = _places(place).strips[one.sound.kind]
         top = self._y(place, times, max(one.placed.first, times[0]))
         bottom = self._y(place, times, min(end, times[1]))
         return QRectF(place.x() + left, top, right - left - 1, max(bottom - top, 2.0))
@@ -172,7 +189,12 @@ class Lane:
         painter.setClipRect(box)
         painter.translate(box.right(), box.y() + 2)
         painter.rotate(90)
-        painter.setFont(text_font(10, QFont.Weight.Bold))
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+        font = text_font(10, QFont.Weight.DemiBold)
+        # Letters that are turned are drawn at their true places, not moved to whole pixels as for lines that are level.
+        font.setHintingPreference(QFont.HintingPreference.PreferNoHinting)
+        painter.setFont(font)
         room = QRectF(0, 0, box.height() - 4, box.width())
         text = _SHORT[one.sound.kind]
         text = f"{text} · {self._name(one)}" if room.width() > _NAMED_PX else text[0]
@@ -210,7 +232,7 @@ class Lane:
             return None
         near = _NEAR_PX * (times[1] - times[0]) / max(place.height(), 1)
         for one in reversed(heard.heard):
-            left, right = _STRIPS[one.sound.kind]
+            left, right = _places(place).strips[one.sound.kind]
             inside = one.placed.first - near <= sample <= one.placed.end + near
             if not (left <= x - place.x() <= right and inside):
                 continue

@@ -58,9 +58,9 @@ class SheetHeader(QWidget):
         low = self._layout.measures.low
         output = self._output(column)
         if output is None:
-            if column == SLIDE_COLUMN and self._layout.lane:
+            if column == SLIDE_COLUMN and self._layout.lane and not low:  # beside low rows there is no room for it
                 lane = QRect(rect.x(), rect.y(), self._layout.lane, rect.height())
-                self._line(painter, lane, 18 if low else 33, "Sound", c.ink, strong=not low)
+                self._line(painter, lane, 33, "Sound", c.ink, strong=True)
             if column == PHOTO_COLUMN:
                 self._line(painter, rect, 18 if low else 33, "Photo", c.ink, strong=not low)
                 if not low:

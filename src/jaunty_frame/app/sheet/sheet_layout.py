@@ -60,6 +60,19 @@ class Measures(NamedTuple):
         return (slide, *(max(round(high * aspect) + sides, least) for aspect in (_PHOTO_ASPECT, *aspects)))
 
 
+class LaneWidths(NamedTuple):
+    """How wide the lane is that stands at the left of each block: usually, and beside low rows."""
+
+    usual: int = 0
+    low: int = 0
+
+    def beside(self, measures: Measures) -> int:
+        return self.low if measures.low else self.usual
+
+
+NO_LANE = LaneWidths()
+
+
 class Box(NamedTuple):
     """A rectangle in pixels."""
 
@@ -70,16 +83,22 @@ class Box(NamedTuple):
 
 
 class SheetLayout:
-    """``aspects`` of the outputs; ``width`` and ``height`` of the view that the cells are seen through; ``lane`` : how
-    wide the lane is that stands at the left of each block, in the slides' column."""
+    """``aspects`` of the outputs; ``width`` and ``height`` of the view that the cells are seen through; ``lanes`` : of
+    the sound, in the slides' column; ``lane`` : how wide it is here."""
 
     def __init__(
-        self, aspects: tuple[float, ...], rows: int, picture_height: int, width: int, height: int, lane: int = 0
+        self,
+        aspects: tuple[float, ...],
+        rows: int,
+        picture_height: int,
+        width: int,
+        height: int,
+        lanes: LaneWidths = NO_LANE,
     ) -> None:
         self.measures = Measures(picture_height)
         slide, *others = self.measures.widths(aspects)
-        self.lane = lane
-        self.widths = (slide + lane, *others)
+        self.lane = lanes.beside(self.measures)
+        self.widths = (slide + self.lane, *others)
         self.rows = rows
         in_view = max((width + _BLOCK_GAP) // (self.block_width + _BLOCK_GAP), 1)
         down = max(height // self.measures.row, 1)
@@ -152,16 +171,21 @@ class SheetLayout:
         ]
 
 
-def fitted_height(aspects: tuple[float, ...], width: int, lane: int = 0) -> int:
+def fitted_height(aspects: tuple[float, ...], width: int, lanes: LaneWidths = NO_LANE) -> int:
     """Return the largest height of pictures at which all columns are in view."""
     heights = range(FIT_LARGEST, SMALLEST, -1)
-    return next((high for high in heights if lane + sum(Measures(high).widths(aspects)) <= width), SMALLEST)
+    return next(
+        (high for high in heights if lanes.beside(Measures(high)) + sum(Measures(high).widths(aspects)) <= width),
+        SMALLEST,
+    )
 
 
-def whole_show_height(aspects: tuple[float, ...], rows: int, width: int, height_with_heads: int, lane: int = 0) -> int:
+def whole_show_height(
+    aspects: tuple[float, ...], rows: int, width: int, height_with_heads: int, lanes: LaneWidths = NO_LANE
+) -> int:
     """Return the largest height of pictures at which all rows are in view at once."""
     for high in range(LARGEST, SMALLEST, -1):
         room = height_with_heads - Measures(high).head
-        if SheetLayout(aspects, rows, high, width, room, lane).is_whole_in_view:
+        if SheetLayout(aspects, rows, high, width, room, lanes).is_whole_in_view:
             return high
     return SMALLEST

@@ -33,6 +33,7 @@ from jaunty_frame.app.sheet.lane_hands import LaneHands
 from jaunty_frame.app.sheet.row_stretcher import RowStretcher
 from jaunty_frame.app.sheet.rubber_band import RubberBand
 from jaunty_frame.app.sheet.sheet_drops import SheetDrops
+from jaunty_frame.app.sheet.sheet_layout import NO_LANE, LaneWidths
 from jaunty_frame.app.sheet.sheet_model import (
     FIRST_OUTPUT,
     PHOTO_COLUMN,
@@ -146,9 +147,9 @@ class SheetView(ChoosingTable):
         super().mousePressEvent(event)
 
     @property
-    def lane_width(self) -> int:
+    def lane_widths(self) -> LaneWidths:
         # The table lays itself out before the lane is made.
-        return self._lane.width if hasattr(self, "_lane") else 0
+        return self._lane.widths if hasattr(self, "_lane") else NO_LANE
 
     def _is_in_lane(self, place: QPoint) -> bool:
         row = self.indexAt(place).row()
@@ -249,7 +250,7 @@ class SheetView(ChoosingTable):
 
     def _on_sound(self) -> None:
         """The lane comes with the first sound and goes with the last."""
-        if self.layout_.lane != self.lane_width:
+        if self.layout_.lane != self.lane_widths.beside(self.layout_.measures):
             self.updateGeometries()
 
     def _on_forgotten(self) -> None:

@@ -8,6 +8,7 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.house_rules import set_title
+from jaunty_frame.show.findings.groups import grouped
 from jaunty_frame.show.words import counted
 
 
@@ -44,6 +45,7 @@ class TopBar(QWidget):
         self.title.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.title.textEdited.connect(lambda text: session.apply(set_title(text)))
         self.title.editingFinished.connect(session.close_gesture)
+        self.title.editingFinished.connect(lambda: self.title.setCursorPosition(0))
         self.facts = QLabel()
         self.facts.setProperty("role", "quiet")
         self.findings = QPushButton()
@@ -92,11 +94,12 @@ class TopBar(QWidget):
         project = self._session.project
         if self.title.text() != project.title:
             self.title.setText(project.title)
+            self.title.setCursorPosition(0)  # where it is cut, its beginning is seen
         count = len(project.slides)
         shown = count and project.outputs
         length = f" · {clock_text(self._session.plans()[project.outputs[0].id].seconds)}" if shown else ""
         self.facts.setText(f"{counted(count, 'slide')}{length}{self._looking}")
-        found = len(self._session.findings())
+        found = len(grouped(self._session.findings()))
         self.findings.setText(f"!  {counted(found, 'finding')}")
         self.findings.setVisible(found > 0)
 

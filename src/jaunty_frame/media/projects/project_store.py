@@ -69,16 +69,16 @@ def save_zones(zones: ZoneMargins, path: Path) -> None:
 
 
 def _text_of(path: Path, what: str, remedy: str) -> str:
-    if not _exists(path):
-        raise ProjectError(f"There is no {what} {shown_name(path)}; check the name.")
+    try:
+        os.lstat(path)
+    except FileNotFoundError as error:
+        raise ProjectError(f"There is no {what} {shown_name(path)}; check the name.") from error
+    except (OSError, ValueError):
+        pass  # told where it is read
     try:
         return read_plain(path, ProjectError, remedy, MAX_BYTES).decode()
     except UnicodeDecodeError as error:
         raise ProjectError(f"{shown_name(path.name)} is not a text file in UTF-8 and so not a {what}.") from error
-
-
-def _exists(path: Path) -> bool:
-    return os.path.lexists(path) if "\0" not in str(path) else False
 
 
 def save_project(project: Project, path: Path, over: str | None = None) -> str:

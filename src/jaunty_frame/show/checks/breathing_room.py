@@ -68,5 +68,7 @@ def _margins(facts: Facts) -> FloatArray:
     return np.where(plan.table.areas.required, np.clip(room, -1.0, 1.0), 1.0)
 
 
-HEAD_AT_EDGE = Check("head-at-edge", _measure(heads=True), 1 - _TIGHT, _tell_head)
-NO_BREATHING_ROOM = Check("no-breathing-room", _measure(heads=False), 1 - _TIGHT, _tell_other)
+_HEADS = "In {places} a head is at the edge."
+HEAD_AT_EDGE = Check("head-at-edge", _measure(heads=True), 1 - _TIGHT, _tell_head, of_many=_HEADS)
+_OTHERS = "In {places} what must stay has little room at the edge."
+NO_BREATHING_ROOM = Check("no-breathing-room", _measure(heads=False), 1 - _TIGHT, _tell_other, of_many=_OTHERS)

@@ -11,4 +11,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SLIGHT, 1.0, sentence, FIND_AGAIN)
 
 
-CHECK = Check("changed-photo", lambda facts: facts.in_state(FileState.CHANGED), 0.5, _tell, once)
+_MANY = "{photos} have changed since they were added."
+CHECK = Check("changed-photo", lambda facts: facts.in_state(FileState.CHANGED), 0.5, _tell, once, of_many=_MANY)

@@ -12,4 +12,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SEVERE, 1.0, sentence, REMOVE_SLIDE)
 
 
-CHECK = Check("damaged-photo", lambda facts: facts.in_state(FileState.DAMAGED), 0.5, _tell, once)
+_MANY = "{photos} are damaged; restore them, or remove their slides."
+CHECK = Check("damaged-photo", lambda facts: facts.in_state(FileState.DAMAGED), 0.5, _tell, once, of_many=_MANY)

@@ -28,4 +28,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SEVERE, _LONGER, sentence, SLOWER)
 
 
-CHECK = Check("flashes", _measure, MOST_FLASHES, _tell)
+_MANY = "{places} flash, which may cause seizures; show slides longer, or let them dissolve."
+CHECK = Check("flashes", _measure, MOST_FLASHES, _tell, of_many=_MANY)

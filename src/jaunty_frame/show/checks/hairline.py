@@ -23,4 +23,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTABLE, bars, sentence, ONLY_WISH)
 
 
-CHECK = Check("hairline", _bars, EQUAL, _tell)
+_MANY = "{places} leave a hairline; filling it would cut what must stay."
+CHECK = Check("hairline", _bars, EQUAL, _tell, of_many=_MANY)

@@ -17,4 +17,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTABLE, 1.0, f"{facts.place(row)}: the photo seems to lie on its side.", TURN_UPRIGHT)
 
 
-CHECK = Check("lying-photo", _lying, 0.5, _tell, once)
+_MANY = "{photos} seem to lie on their side."
+CHECK = Check("lying-photo", _lying, 0.5, _tell, once, of_many=_MANY)

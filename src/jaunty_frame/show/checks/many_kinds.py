@@ -33,4 +33,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SLIGHT, 1.0, f"{facts.place(row)}: {said}", TRANSITION_AS_RULED)
 
 
-CHECK = Check("many-kinds", lambda facts: facts.once(_beyond), 0.5, _tell, once, at_joint=True)
+_MANY = "{places} are joints of further kinds than the house rules want."
+CHECK = Check("many-kinds", lambda facts: facts.once(_beyond), 0.5, _tell, once, at_joint=True, of_many=_MANY)

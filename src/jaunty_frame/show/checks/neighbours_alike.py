@@ -27,4 +27,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(severity, 1.0, f"{facts.place(row)} moves as the slide before it does.", ANOTHER_MOVE)
 
 
-CHECK = Check("neighbours-alike", _measure, 0.5, _tell)
+_MANY = "{places} move as the slides before them do."
+CHECK = Check("neighbours-alike", _measure, 0.5, _tell, of_many=_MANY)

@@ -31,4 +31,7 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.SLIGHT if worth_marking else Severity.NOTED, share, sentence, facts.remedy_showing_whole(row))
 
 
-CHECK = Check("outside-action-safe", lambda facts: facts.once(_outside).max(axis=1, initial=0.0), _LITTLE, _tell)
+_MANY = "In {places} a part of what must stay lies outside action safe."
+CHECK = Check(
+    "outside-action-safe", lambda facts: facts.once(_outside).max(axis=1, initial=0.0), _LITTLE, _tell, of_many=_MANY
+)

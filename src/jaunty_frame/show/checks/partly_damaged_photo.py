@@ -21,4 +21,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTABLE, 1.0, sentence, REMOVE_SLIDE)
 
 
-CHECK = Check("partly-damaged-photo", _damaged, 0.5, _tell, once)
+_MANY = "Of {photos} a part is damaged; restore them from copies."
+CHECK = Check("partly-damaged-photo", _damaged, 0.5, _tell, once, of_many=_MANY)

@@ -17,9 +17,10 @@ def _measure(facts: Facts) -> FloatArray:
 def _tell(facts: Facts, row: int) -> Told:
     softness = float(facts.plan.softness[row])
     severe = softness < VERY_SOFT
-    looks = "very soft" if severe else "soft"
+    looks = "very soft" if severe else "a little soft"
     sentence = f"{facts.place(row)} looks {looks}: {softness:.2f} photo pixels for each output pixel."
-    severity = Severity.SEVERE if severe else Severity.NOTABLE
+    # A little soft is what many photos are, and few see it.
+    severity = Severity.SEVERE if severe else Severity.NOTED
     return Told(severity, softness, sentence, _remedy(facts, row))
 
 
@@ -34,8 +35,9 @@ def _remedy(facts: Facts, row: int) -> Remedy:
 
 
 def _of_photo(outputs: int, worst: Told) -> str:
-    looks = "very soft" if worst.severity is Severity.SEVERE else "soft"
+    looks = "very soft" if worst.severity is Severity.SEVERE else "a little soft"
     return f"Small photo: {looks} in {counted(outputs, 'output')}."
 
 
-CHECK = Check("soft", _measure, 0.0, _tell, _of_photo)
+_MANY = "{photos} are smaller than these outputs need, the worst {shrunk:.1f} times."
+CHECK = Check("soft", _measure, 0.0, _tell, _of_photo, of_many=_MANY, of_set=True)

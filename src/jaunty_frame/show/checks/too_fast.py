@@ -42,4 +42,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTABLE, speed, sentence, SLOWER)
 
 
-CHECK = Check("too-fast", lambda facts: facts.once(_speed), _SLACK, _tell)
+_MANY = "{places} move faster than looks calm, at most {most:.1f} times."
+CHECK = Check("too-fast", lambda facts: facts.once(_speed), _SLACK, _tell, of_many=_MANY)

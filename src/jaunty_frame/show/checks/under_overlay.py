@@ -31,4 +31,7 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(Severity.NOTABLE if worth_marking else Severity.NOTED, share, sentence, facts.remedy_showing_whole(row))
 
 
-CHECK = Check("under-overlay", lambda facts: facts.once(_covered).max(axis=1, initial=0.0), _LITTLE, _tell)
+_MANY = "In {places} what must stay may be covered on the receiver."
+CHECK = Check(
+    "under-overlay", lambda facts: facts.once(_covered).max(axis=1, initial=0.0), _LITTLE, _tell, of_many=_MANY
+)

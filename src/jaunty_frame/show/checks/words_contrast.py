@@ -22,5 +22,6 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     return Told(severity, found, sentence, READABLE_COLOUR if placed.help is None else NO_REMEDY)
 
 
-CHECK = WordsCheck("words-contrast", _tell)
+_MANY = "{texts} stand out too little, the worst {least:.1f} : 1."
+CHECK = WordsCheck("words-contrast", _tell, of_many=_MANY)
 """The amount is the contrast ratio. WCAG 2.2, success criterion 1.4.3."""

@@ -33,5 +33,6 @@ def _share(box: Window, region: Window) -> float:
     return max(w, 0.0) * max(h, 0.0) / (box.w * box.h)
 
 
-CHECK = WordsCheck("words-outside-safe", _tell)
+_MANY = "{texts} reach beyond what is sure to be seen."
+CHECK = WordsCheck("words-outside-safe", _tell, of_many=_MANY)
 """The amount is the share of the words that lies there."""

@@ -23,5 +23,6 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     return Told(severity, placed.covers, sentence, ANOTHER_PLACE if by_hand else NO_REMEDY)
 
 
-CHECK = WordsCheck("words-over-area", _tell)
+_MANY = "{texts} lie over what must stay in view."
+CHECK = WordsCheck("words-over-area", _tell, of_many=_MANY)
 """The amount is the share of the area, or of the words, that meet."""

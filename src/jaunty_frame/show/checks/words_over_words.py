@@ -16,5 +16,6 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     return Told(Severity.SEVERE, placed.meets, sentence, ANOTHER_PLACE if by_hand else NO_REMEDY)
 
 
-CHECK = WordsCheck("words-over-words", _tell)
+_MANY = "{texts} lie over other words or emblems."
+CHECK = WordsCheck("words-over-words", _tell, of_many=_MANY)
 """The amount is the share of the smaller one that both have in common."""

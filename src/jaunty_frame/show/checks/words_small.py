@@ -25,5 +25,6 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     return Told(Severity.NOTABLE, placed.size, sentence, NO_REMEDY)
 
 
-CHECK = WordsCheck("words-small", _tell)
+_MANY = "{texts} are small enough to be hard to read."
+CHECK = WordsCheck("words-small", _tell, of_many=_MANY)
 """The amount is the size of an em in short sides of the frame."""

@@ -23,5 +23,6 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     return Told(severity, speed, sentence, READ_IN_TIME)
 
 
-CHECK = WordsCheck("words-too-short", _tell)
+_MANY = "{texts} are seen too briefly to be read."
+CHECK = WordsCheck("words-too-short", _tell, of_many=_MANY)
 """The amount is characters a second; at most 15 to 20 (common practice)."""

@@ -25,7 +25,8 @@ class Check(NamedTuple):
 
     of_photo : what is said once of a photo (after its slide), where the cause lies in the photo and not in a cell;
     given the number of outputs and what was told of the worst of them. at_joint : whether it is about the joint after
-    the slide, and marked there.
+    the slide, and marked there. of_many : what is said once of all that the check found (``findings.groups`` says what
+    stands in braces). of_set : whether it is about the set where it is so of many photos, and then marked at none.
     """
 
     kind: str
@@ -34,6 +35,8 @@ class Check(NamedTuple):
     tell: Callable[[Facts, int], Told]
     of_photo: Callable[[int, Told], str] | None = None
     at_joint: bool = False
+    of_many: str = ""
+    of_set: bool = False
 
 
 class WordsCheck(NamedTuple):
@@ -41,6 +44,7 @@ class WordsCheck(NamedTuple):
 
     kind: str
     tell: Callable[[Facts, PlacedWords], Told | None]
+    of_many: str = ""
 
 
 class SoundCheck(NamedTuple):

@@ -7,7 +7,7 @@ import typer
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.document.edits.house_rules import set_title
-from jaunty_frame.errors import UsageError
+from jaunty_frame.errors import shown_name
 
 
 def run(
@@ -16,7 +16,4 @@ def run(
     dry_run: DryRun = False,
 ) -> None:
     """Give the show another title."""
-    try:
-        change_project(project, set_title(title)._replace(label=f"Title “{title[:60]}”"), dry_run)
-    except ValueError as error:
-        raise UsageError("The title cannot be used: it has over 200 signs, or some that are no text.") from error
+    change_project(project, set_title(title)._replace(label=f"Title “{shown_name(title)}”"), dry_run)

@@ -9,7 +9,6 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.core.time.timebase import parse_fraction
-from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.photos.photo_import import look_at_photo
@@ -44,7 +43,7 @@ def run(
     if add is not None:
         photo = look_at_photo(add, project.absolute().parent, ThumbnailCache())
         chosen = numbered_slides(slides, opened) if slides else []
-        _change(project, add_emblem(photo, chosen, **fields), dry_run)
+        change_project(project, add_emblem(photo, chosen, **fields), dry_run)
     elif edit:
         if edit not in {one.id for one in opened.emblems}:
             raise UsageError(f"There is no emblem “{edit[:40]}”; --list tells the ids.")
@@ -59,7 +58,7 @@ def run(
         if slides:
             fields["slides"] = tuple(numbered_slides(slides, opened))
         changes = set_emblem_in_output(edit, output, **fields) if output else set_emblem(edit, **fields)
-        _change(project, changes, dry_run)
+        change_project(project, changes, dry_run)
     elif remove:
         if remove not in {one.id for one in opened.emblems}:
             raise UsageError(f"There is no emblem “{remove[:40]}”; --list tells the ids.")
@@ -71,12 +70,3 @@ def run(
             print(f"{emblem.id:12} {paths[emblem.photo]}, over {over}, {100 * emblem.size:g} %")
     else:
         raise UsageError("Say what to do: --add FILE, --edit ID, --remove ID or --list.")
-
-
-def _change(project: Path, changes: Edit, dry_run: bool) -> None:
-    try:
-        change_project(project, changes, dry_run)
-    except ValueError as error:
-        raise UsageError(
-            "--size lies between 1 and 100, --at and --for between 0 and 60; --anchor is top-left, top, ... or auto."
-        ) from error

@@ -13,7 +13,6 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.core.time.timebase import clock_text, parse_fraction
-from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.sounds import add_sound, remove_sound, set_sound, set_sound_in_output, set_tempo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
@@ -82,9 +81,9 @@ def run(
                 raise UsageError(
                     "In one output alone a sound can have its level (--gain), or be left out (--leave-out)."
                 )
-            _change(project, set_sound_in_output(edit, output, **own), dry_run)
+            change_project(project, set_sound_in_output(edit, output, **own), dry_run)
         else:
-            _change(project, set_sound(edit, **fields), dry_run)
+            change_project(project, set_sound(edit, **fields), dry_run)
     elif remove:
         _ensure_there(opened, remove)
         change_project(project, remove_sound(remove), dry_run)
@@ -123,19 +122,12 @@ def _add(
     project: Path, path: Path, kind: SoundKind, slides: Sequence[str], fields: dict[str, Any], dry_run: bool
 ) -> None:
     file = look_at_sound(path, project.absolute().parent, PeakCache())
-    _change(project, add_sound(file, kind, slides, **fields), dry_run)
+    change_project(project, add_sound(file, kind, slides, **fields), dry_run)
     beats = f", {file.tempo:.0f} beats a minute" if kind == "music" and file.tempo else ""
     print(f"{file.name}: {clock_text(file.seconds)}{beats}.")
     if kind == "music" and file.begins and "begins" not in fields:
         start_at = clock_text(parse_fraction(str(file.begins)))
         print(f"It begins slowly, so the show starts with it at {start_at}; --start 0 takes it whole.")
-
-
-def _change(project: Path, edit: Edit, dry_run: bool) -> None:
-    try:
-        change_project(project, edit, dry_run)
-    except ValueError as error:
-        raise UsageError("--gain lies between -60 and 24 dB, fades between 0 and 60 s.") from error
 
 
 def _fields(

@@ -1,0 +1,93 @@
+"""How large a video will be and how long it takes to write: told from a few stretches, written for that."""
+
+import tempfile
+import time
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import NamedTuple
+
+from jaunty_frame.core.opencv import one_thread
+from jaunty_frame.errors import Cancelled
+from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format_list import USUAL, format_of
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.show.planning.plan import Plan
+
+_STRETCHES, _SHORT, _LENGTH = 5, 5, 17
+"""So many stretches are looked at, once so many frames of each and once more: what the longer ones have more are frames
+as most are, some way behind one that is coded whole."""
+_KEY_EVERY = 250
+"""Frames after which the encoder begins anew at the latest (x264's default)."""
+_SOUND_BYTES_A_SECOND = 24_000
+
+
+class Estimate(NamedTuple):
+    """size : bytes; seconds : that writing takes."""
+
+    size: float
+    seconds: float
+
+
+def estimated(
+    plan: Plan,
+    source: PhotoSource,
+    quality: Quality,
+    has_sound: bool = False,
+    cancelled: Callable[[], bool] = lambda: False,
+    form_name: str = USUAL,
+) -> Estimate:
+    """Return the size and the time of a show's video. Cancelled, PhotoError, ExportError."""
+    total = plan.schedule.total
+    if total <= 2 * _STRETCHES * _LENGTH:
+        starts, length = [0], total
+    else:
+        starts = [round((total - _LENGTH) * (k + 0.5) / _STRETCHES) for k in range(_STRETCHES)]
+        length = _LENGTH
+    short = min(_SHORT, length - 1) or 1
+    (few, _), (more, seconds) = (
+        _written(plan, source, quality, [range(n, n + count) for n in starts], cancelled, form_name)
+        for count in (short, length)
+    )
+    # The first frame of a stretch follows nothing that it resembles: it is coded whole.
+    change = max(more - few, 0) / max(len(starts) * (length - short), 1)
+    whole = max(few / len(starts) - (short - 1) * change, change)
+    keys = -(-total // _KEY_EVERY)
+    sound = float(plan.seconds) * _SOUND_BYTES_A_SECOND if has_sound else 0.0
+    return Estimate(keys * whole + (total - keys) * change + sound, seconds * total)
+
+
+def _written(
+    plan: Plan,
+    source: PhotoSource,
+    quality: Quality,
+    stretches: Sequence[Sequence[int]],
+    cancelled: Callable[[], bool],
+    form_name: str,
+) -> tuple[int, float]:
+    """Write stretches of frames as one video; return its bytes, and the seconds that a frame takes, the first of each
+    stretch aside: preparing its photos goes on beside the others in a real export."""
+    output, form, taken, counted = plan.output, format_of(form_name), 0.0, 0
+    with tempfile.TemporaryDirectory() as folder, one_thread():
+        path = Path(folder) / f"part{form.suffix}"
+        writer = form.open(path, output, quality, None)
+        try:
+            canvas, number = writer.canvas(), 0
+            with FramePainter(plan, source, output_format(plan, output.width, output.height, form.coding)) as painter:
+                for stretch in stretches:
+                    for k, n in enumerate(stretch):
+                        if cancelled():
+                            raise Cancelled("The estimate was stopped.")
+                        began = time.perf_counter()
+                        painter.paint_at(canvas.surface, n)
+                        writer.write(canvas, number)
+                        number += 1
+                        if k:
+                            taken, counted = taken + time.perf_counter() - began, counted + 1
+        except BaseException:
+            writer.abandon()
+            raise
+        began = time.perf_counter()
+        writer.close()
+        taken += (time.perf_counter() - began) if counted else 0.0
+        return path.stat().st_size, taken / max(counted, 1)
