@@ -72,7 +72,18 @@ def large_project(folder: Path) -> Path:
     path = make_demo(folder)
     demo = load_project(path)
     slides = tuple(demo.slides[k % len(demo.slides)].changed(id=f"s{k}") for k in range(_SLIDES))
-    save_project(demo.changed(slides=slides, outputs=tuple(PRESETS[:_OUTPUTS]), hand_set=()), path)
+    # What belongs to slides of the demo belongs to the first ones, which are these.
+    names = {slide.id: f"s{k}" for k, slide in enumerate(demo.slides)}
+    sounds = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in demo.sound.sounds)
+    emblems = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in demo.emblems)
+    large = demo.changed(
+        slides=slides,
+        outputs=tuple(PRESETS[:_OUTPUTS]),
+        hand_set=(),
+        sound=demo.sound.changed(sounds=sounds),
+        emblems=emblems,
+    )
+    save_project(large, path)
     return path
 
 

@@ -46,6 +46,20 @@ class LaneTests(SoundCase):
         self.settle()
         self.assertEqual(sheet.layout_.lane, 0)
 
+    def test_beside_low_rows_it_is_a_narrow_strip_and_tells_names_on_pointing(self):
+        sheet = self.window.sheet
+        self.bring("song.wav", tone(20))
+        sheet.set_picture_height(30)
+        self.settle()
+        lane = sheet.lane_rect(0)
+        self.assertLessEqual(lane.width(), 26)
+        spot = sheet.hands._lane.spot(lane, 0, lane.x() + 4, lane.center().y())
+        self.assertIn("song.wav", sheet.hands._lane.words(spot.heard))
+        shown = sheet.viewport().grab(lane).toImage()
+        self.assertGreater(shown.pixelColor(12, lane.height() // 2).lightness(), 160)
+        self.click(sheet.viewport(), QPointF(lane.x() + 4, lane.center().y()))
+        self.assertTrue(self.window.side.panel("sound").isVisible())
+
     def test_a_click_opens_a_sound_and_sideways_is_its_level(self):
         self.bring("song.wav", tone(20))
         viewport = self.window.sheet.viewport()

@@ -5,7 +5,14 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jaunty_frame.app.sheet.sheet_layout import Measures, SheetLayout, fitted_height, whole_show_height
+from jaunty_frame.app.sheet.sheet_layout import (
+    NO_LANE,
+    LaneWidths,
+    Measures,
+    SheetLayout,
+    fitted_height,
+    whole_show_height,
+)
 
 FOUR_OUTPUTS = (9 / 16, 1.0, 4 / 3, 16 / 9)
 # A window of 1900x1040 beside the bench, and one of 1280x800, without the top bar.
@@ -77,6 +84,31 @@ class Blocks(unittest.TestCase):
         ):
             with self.subTest(place=place):
                 self.assertEqual(layout.row_before(*place), row)
+
+
+class WithSound(unittest.TestCase):
+    def test_the_whole_show_stays_whole_beside_a_lane(self):
+        """At 1280 x 800 the sheet has some 806 x 748 pixels beside the bench."""
+        lanes = LaneWidths(78, 24)
+        for rows in (20, 37, 47):
+            for aspects in (FOUR_OUTPUTS[:3], FOUR_OUTPUTS):
+                high = whole_show_height(aspects, rows, 806, 748, lanes)
+                if not whole_layout(aspects, rows, 806, 748, NO_LANE).is_whole_in_view:
+                    continue
+                layout = SheetLayout(aspects, rows, high, 806, 748 - Measures(high).head, lanes)
+                with self.subTest(rows=rows, outputs=len(aspects)):
+                    self.assertTrue(layout.is_whole_in_view)
+                    self.assertLessEqual(layout.lane, 26)
+                    self.assertLessEqual(layout.size[0], 806)
+
+    def test_beside_high_rows_the_lane_is_as_wide_as_its_names_need(self):
+        self.assertEqual(SheetLayout((1.0,), 3, 150, 806, 700, LaneWidths(78, 24)).lane, 78)
+        self.assertEqual(SheetLayout((1.0,), 3, 150, 806, 700).lane, 0)
+
+
+def whole_layout(aspects, rows, width, height, lanes):
+    high = whole_show_height(aspects, rows, width, height, lanes)
+    return SheetLayout(aspects, rows, high, width, height - Measures(high).head, lanes)
 
 
 class Fit(unittest.TestCase):
