@@ -14,9 +14,14 @@ test: setup
 	@$(PY) tools/run_tests.py "$(ONLY)"
 
 # A random user of the real window for MINUTES (5), by SEED (1): no exception, no warning, no invalid document.
-# PHOTOS=folder : with these photos in the show, words on every slide and music.
+# PHOTOS=folder : with these photos in the show, words on every slide and music. CROSS=20 : instead, so many sets of
+# shows in which every capability meets every other.
 soak: setup
+ifdef CROSS
+	@SOAK_CROSS=$(CROSS) $(PY) -m unittest tests.show.test_crossed
+else
 	@SOAK_SECONDS=$$(( $(or $(MINUTES),5) * 60 )) SOAK_SEED=$(or $(SEED),1) SOAK_PHOTOS="$(PHOTOS)" $(PY) -m unittest tests.app.test_random_user
+endif
 
 lint: setup
 	@.venv/bin/ruff check src tests tools bench
