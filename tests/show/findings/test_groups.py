@@ -75,7 +75,9 @@ class Groups(unittest.TestCase):
             soft = {one.slide - 1 for one in group.findings if name in one.outputs}
             self.assertEqual(set(plan.shown), set(range(8)) - soft, name)
         whole = remedies["Show the whole photo"].apply(project)
-        self.assertEqual({slide.placement for slide in whole.slides}, {Placement.WHOLE})
+        helped = {one.slide_id for one in group.findings if one.remedy.label == "Show the whole photo"}
+        self.assertTrue(helped)
+        self.assertEqual({slide.id for slide in whole.slides if slide.placement is Placement.WHOLE}, helped)
 
 
 if __name__ == "__main__":
