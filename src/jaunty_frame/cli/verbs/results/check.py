@@ -8,13 +8,17 @@ from jaunty_frame.cli.opened import Opened, ProjectPath, print_json
 from jaunty_frame.media.frames.flashes import found_flashes
 from jaunty_frame.media.frames.legibility import measured_contrasts
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
+from jaunty_frame.show.findings.groups import grouped
 
 
 def run(
     project: ProjectPath,
     as_json: Annotated[bool, typer.Option("--json", help="Print one JSON object.")] = False,
 ) -> None:
-    """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing."""
+    """List the findings, the most severe first: what is cut, soft, covered, too fast, left to bars, or missing.
+
+    What is so of many photos is said once.
+    """
     opened = Opened(project)
     plans = {chosen.output.id: chosen for chosen in opened.readable_plans(None)}
     flashes, contrasts = found_flashes(plans, opened.source), measured_contrasts(plans, opened.source)
@@ -44,8 +48,10 @@ def run(
         )
         return
     told = [finding for finding in findings if not is_accepted(opened.project, finding)]
-    for finding in told:
-        what = finding.remedy.label
-        print(f"{finding.sentence}{f' Remedy: {what.lower()}.' if what else ''}")
+    for group in grouped(told):
+        what = ", or ".join(dict.fromkeys(one.remedy.label.lower() for one in group.findings if one.remedy.label))
+        numbers = list(dict.fromkeys(one.slide for one in group.findings))
+        where = f" Slides {', '.join(map(str, numbers))}." if len(group.findings) > 1 else ""
+        print(f"{group.sentence}{where}{f' Remedy: {what}.' if what else ''}")
     if not told:
         print("No findings.")
