@@ -15,7 +15,8 @@ from scipy.ndimage import gaussian_filter1d, maximum_filter1d
 from jaunty_frame.core.sound.spectra import FRAMES_A_SECOND, Strength
 
 SLOWEST_BPM, FASTEST_BPM = 50.0, 210.0
-_LIKELY_BPM, _SPREAD_OCTAVES, _PULSE_SPREAD = 120.0, 1.0, 0.9
+_LIKELY_BPM, _SPREAD_OCTAVES = 115.0, 0.9
+_PULSE_LIKELY_BPM, _PULSE_SPREAD = 120.0, 0.9
 _TIGHTNESS = 400.0
 _SHARPNESS = 4
 """Whole beats repeat only a little better than off-beats do, so what is better counts by this power."""
@@ -24,12 +25,13 @@ _WEAK = 0.12
 """Beats at the ends whose onsets are weaker, as a share of the others' root mean square, are none."""
 _RATIOS = (1 / 4, 1 / 3, 1 / 2, 2 / 3, 1.0, 3 / 2, 2.0, 3.0, 4.0)
 """Of the pulse's period: what the beat may be instead."""
-_BANDS = np.array([2.0, 2.0, 1.0, 0.3])[:, None]
+_BANDS = np.array([3.0, 2.0, 1.0, 0.0])[:, None]
 """What bass, low, middle and high bands say of the beat: hats mark halves of it as loudly as wholes."""
-_EVEN_OF_TWO, _EVEN_OF_THREE, _PLAIN, _LEAST = 2.2, 0.8, 3.0, 0.05
+_EVEN_OF_TWO, _EVEN_OF_THREE, _PLAIN, _LEAST = 0.8, 1.0, 0.8, 0.02
 """How much counts that every second, and every third, beat is as strong as the others, and that beats are stronger than
-what lies between. These and the bands: in the middle of what tells all of the patterns right that the tests play."""
-_AS_GOOD = 0.6
+what lies between. These and the bands: what tells most patterns of the tests right together with the shelf's pieces.
+Patterns alone allow all of them, but then calm pieces, whose chords are broken into halves, come out doubled."""
+_AS_GOOD = 0.8
 """A tempo that is judged so little worse (in the logarithm of likeliness) may as well be meant."""
 _LOOKED_AT = round(75 * FRAMES_A_SECOND)
 """So much of the middle of a piece tells its tempo."""
@@ -57,13 +59,14 @@ def likely_tempo(strength: Strength, rises: Strength) -> Tempo:
         return NO_TEMPO
     first = max((len(strength) - _LOOKED_AT) // 2, 0)
     part = strength[first : first + _LOOKED_AT]
-    accents = (rises[:, first : first + _LOOKED_AT] * _BANDS).sum(axis=0)
-    felt = felt_onsets(part, rises[:, first : first + _LOOKED_AT])
+    bands = rises[:, first : first + _LOOKED_AT]
+    near = (maximum_filter1d(bands, 2 * _REACH + 1, axis=1) * _BANDS).sum(axis=0)
+    felt = felt_onsets(part, bands)
     judged = {
         pulse * ratio: likeliness
         for ratio in _RATIOS
         if SLOWEST_BPM <= 60 * FRAMES_A_SECOND / (pulse * ratio) <= FASTEST_BPM
-        if (likeliness := _likeliness(felt, accents, pulse * ratio)) is not None
+        if (likeliness := _likeliness(felt, near, pulse * ratio)) is not None
     }
     if not judged:
         return Tempo(pulse, 0.0)
@@ -79,12 +82,14 @@ def felt_onsets(strength: Strength, rises: Strength) -> Strength:
     return np.asarray(strength / (strength.std() or 1.0) + louder / (rises.sum(axis=0).std() or 1.0))
 
 
-def _likeliness(felt: Strength, accents: Strength, period: float) -> float | None:
-    """Return the logarithm of how likely people tap this period, None where it cannot be followed."""
+def _likeliness(felt: Strength, near: Strength, period: float) -> float | None:
+    """Return the logarithm of how likely people tap this period, None where it cannot be followed.
+
+    near : how strong the strongest accent about each frame is, (frames,)
+    """
     beats = tracked(felt, period)
     if len(beats) < 6:
         return None
-    near = maximum_filter1d(accents, 2 * _REACH + 1)
     gaps = np.diff(beats)
 
     def heard(share: float) -> float:
@@ -123,7 +128,7 @@ def pulse_of(strength: Strength) -> float:
     if longest <= shortest + 2:
         return 0.0
     chosen = np.arange(shortest, longest)
-    octaves = np.log2(60 * FRAMES_A_SECOND / chosen / _LIKELY_BPM)
+    octaves = np.log2(60 * FRAMES_A_SECOND / chosen / _PULSE_LIKELY_BPM)
     weight = np.exp(-0.5 * (octaves / _PULSE_SPREAD) ** 2)
     # A beat also repeats after two and three of them; half a beat does so no better.
     echoes = together[chosen] + 0.5 * together[2 * chosen] + 0.25 * together[3 * chosen]
