@@ -128,7 +128,12 @@ def main() -> None:
         take("whole-show")
         window.sheet.fit_rows()
         window.desk.open("export")
-        window.side.panel("export").folder.setText("/home/potter/Videos/Kiln opening")
+        panel = window.side.panel("export")
+        panel.folder.setText("/home/potter/Videos/Kiln opening")
+        for _ in range(600):
+            if panel.estimate.text().startswith("About"):
+                break
+            QTest.qWait(100)
         take("export")
         window.desk.open("house-rules")
         take("house-rules")
