@@ -89,8 +89,7 @@ class Crossed(unittest.TestCase):
             for n in self.moments(plan):
                 self.assertEqual(frame_content(plan, n), frame_content(opened[name], n), "opened again")
                 frame = self.painted(plan, n)
-                # A step of rounding where layers are mixed; a rim that lets through is far more.
-                self.assertGreaterEqual(int(frame[..., 3].min()), 254, f"frame {n} is not painted all over")
+                self.assertEqual(int(frame[..., 3].min()), 255, f"frame {n} is not painted all over")
                 if look_alike:
                     large = self.painted(plan, n, 2)
                     small = cv2.resize(large, frame.shape[1::-1], interpolation=cv2.INTER_AREA)

@@ -83,7 +83,7 @@ class OutputStrip(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         if not self._was_painted:
             self._was_painted = True
-            QTimer.singleShot(0, self.show_document)
+            QTimer.singleShot(0, self, self.show_document)  # not once the strip is gone
         with QPainter(self) as painter:
             painter.fillRect(self.rect(), QColor(colours().surround))
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)

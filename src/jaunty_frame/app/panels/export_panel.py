@@ -250,6 +250,7 @@ class ExportPanel(SidePanel):
         """Say how large the videos will be and how long they take, as soon as that is known."""
         plans = self.session.plans()
         if plans is not self._estimated_plans:
+            self._stop_estimating()
             self._estimates, self._estimated_plans = {}, plans
         quality: Quality = self.quality.value
         chosen = [plans[name] for name, box in self.boxes.items() if box.isChecked() and name in plans]
@@ -278,19 +279,23 @@ class ExportPanel(SidePanel):
 
         task = self._estimating = Task("estimate", work, self)
 
-        def end(found: "Estimate | None") -> None:
-            self._estimating = None
-            task.deleteLater()
-            if found is None:
-                self.estimate.setText("")
-                return
+        def keep(found: "Estimate") -> None:
             if plans is self._estimated_plans:
                 self._estimates[plan.output.id, quality] = found
+            begin_anew()
+
+        def end() -> None:
+            self._estimating = None
+            self.estimate.setText("")
+            task.deleteLater()
+
+        def begin_anew() -> None:
+            end()
             self._estimate()
 
-        task.finished.connect(end)
-        task.failed.connect(lambda _: end(None))
-        task.cancelled.connect(lambda: end(None))
+        task.finished.connect(keep)
+        task.failed.connect(lambda _: end())
+        task.cancelled.connect(begin_anew)
         task.start()
 
     def _stop_estimating(self) -> None:
