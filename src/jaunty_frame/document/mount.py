@@ -27,7 +27,7 @@ class Mount(Value):
     across: Annotated[Offset, Shown("Across", " %", 0.01)] = 0.0
     down: Annotated[Offset, Shown("Down", " %", 0.01)] = 0.0
     piece: Annotated[PieceShape, Shown("Shape")] = "frame"
-    piece_aspect: Annotated[float, Field(ge=0.25, le=4.0), Shown("Width : height", "", 0.05)] = 1.0
+    piece_aspect: Annotated[float, Field(ge=0.25, le=4.0), Shown("Aspect ratio", "", 0.05)] = 1.0
     border: Annotated[Length, Shown("Border", " %", 0.005)] = 0.0
     border_colour: Annotated[Colour, Shown("Colour")] = "#ffffff"
     border_paper: Annotated[bool, Shown("Of paper")] = False

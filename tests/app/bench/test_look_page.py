@@ -152,6 +152,10 @@ class TimeLine(BenchCase):
         self.fields.pose.fields["scale"].number.setValue(50)
         self.assertEqual((len(self.instants()), self.instants()[0].scale), (1, 0.5))
 
+    def test_the_page_says_so_as_soon_as_it_is_opened(self):
+        self.assertIn("No instant at 0.0 s", self.fields.said.text())
+        self.assertEqual(self.fields.pose.fields["scale"].number.value(), 100)
+
     def test_in_and_out_in_two_clicks(self):
         for button in (self.fields.comes, self.fields.goes):
             button.menu().actions()[0].trigger()

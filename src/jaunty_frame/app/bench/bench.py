@@ -4,19 +4,11 @@ from pkgutil import resolve_name
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QHideEvent, QKeyEvent
-from PySide6.QtWidgets import (
-    QBoxLayout,
-    QCheckBox,
-    QLabel,
-    QScrollArea,
-    QSizePolicy,
-    QStackedWidget,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
+from jaunty_frame.app.bench.bench_room import BenchRoom
 from jaunty_frame.app.bench.canvas_shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.page_list import PAGES
@@ -39,13 +31,8 @@ from jaunty_frame.show.words import without_place
 
 _PHOTO_PX = 900
 _MOST_FINDINGS = 2
-_CHOICES_WIDTH = 226
-# Of pages about the frame, beside an upright one.
-_LOOK_WIDTH = 250
-# Of pages about the frame, which stand below it.
-_CHOICES_HEIGHT = 254
-_UPRIGHT = 0.9
-_ANY = 16_777_215  # Qt's own limit
+# All pages fit, so that the sheet keeps its rows when pages take turns.
+_LEAST_WIDTH = 494
 
 
 class Bench(QWidget):
@@ -71,6 +58,7 @@ class Bench(QWidget):
     # -- construction
 
     def _build(self) -> None:
+        self.setMinimumWidth(_LEAST_WIDTH)
         self.title = QLabel()
         self.title.setProperty("role", "heading")
         self.reason = quiet_label("")
@@ -104,7 +92,9 @@ class Bench(QWidget):
         self.strip = OutputStrip(self.cell, self._images)
         self.strip.chosen.connect(lambda output_id: self._desk.cells.select_cell(self.cell.slide_id, output_id))
 
-        self.pages = QStackedWidget()
+        self.room = BenchRoom(
+            self.canvas, self.frame_view, row_of(self.instant, self.player.button, self.zones), self.scrub
+        )
         self.page_choice = Choice("What to change", [(name, entry.label) for name, entry in PAGES.items()])
         self.page_choice.chosen.connect(self.show_page)
         self._lay_out()
@@ -114,33 +104,12 @@ class Bench(QWidget):
         """Return a page; those after the first take a tenth of the time to the first painted window, so they wait."""
         if name not in self._pages:
             self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas, self.frame_view)
-            self.pages.addWidget(self._pages[name])
+            self.room.pages.addWidget(self._pages[name])
         return self._pages[name]
 
     def _lay_out(self) -> None:
-        choices = QVBoxLayout()
-        choices.setSpacing(8)
-        # Where the window is low, findings and a notice would press the fields into one another.
-        scroll = QScrollArea()
-        scroll.setWidget(self.pages)
-        scroll.setWidgetResizable(True)
-        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        choices.addWidget(scroll, 1)
-        side = QWidget()
-        side.setLayout(choices)
-        choices.setContentsMargins(0, 0, 0, 0)
-        seen = QVBoxLayout()
-        seen.setSpacing(4)
-        seen.addWidget(self.frame_view, 1)
-        seen.addWidget(row_of(self.instant, self.player.button, self.zones))
-        seen.addWidget(self.scrub)
-        self._side, self._lower = side, QBoxLayout(QBoxLayout.Direction.LeftToRight)
-        self._lower.setSpacing(14)
-        self._lower.addLayout(seen, 1)
-        self._lower.addWidget(side)
         layout = QVBoxLayout(self)
-        layout.setContentsMargins(16, 10, 16, 12)
+        layout.setContentsMargins(16, 8, 16, 9)
         layout.setSpacing(5)
         layout.addWidget(self.title)
         layout.addWidget(self.reason)
@@ -153,27 +122,23 @@ class Bench(QWidget):
         # Always at the same place, whatever the page makes of the room below.
         body.addWidget(self.page_choice)
         body.addWidget(self.member)
-        body.addWidget(self.canvas, 1)
-        body.addLayout(self._lower, 1)
+        body.addWidget(self.room, 1)
         body.addWidget(self.strip)
         layout.addWidget(self.body, 1)
         layout.addStretch(0)
 
     def show_page(self, name: str) -> None:
-        before, page = self.pages.currentWidget(), self.page(name)
+        before, page = self.room.pages.currentWidget(), self.page(name)
         if isinstance(before, BenchPage) and before is not page:
             before.entered(False)
-        # As large as the page that is shown, not as the largest.
-        for other in self._pages.values():
-            policy = QSizePolicy.Policy.Preferred if other is page else QSizePolicy.Policy.Ignored
-            other.setSizePolicy(policy, policy)
-        self.pages.setCurrentWidget(page)
+        self.room.show_page(page)
         self.page_choice.show_value(name)
-        self._give_room()
+        self._arrange()
         page.entered(True)
         self._show_page_document()
         if self.cell.exists:
             self.reason.setText(self._reason())
+            self._show_frame()
 
     def begin_words(self, kind: str) -> None:
         """Put words of a kind on the slide and let them be typed."""
@@ -181,25 +146,9 @@ class Bench(QWidget):
             self.show_page("words")
             self.page("words").begin(kind)
 
-    def _give_room(self) -> None:
-        """Lay out for a page about the photo, or about the frame, which is large then: an upright one has the page's
-        choices beside it, others below."""
-        page = self.pages.currentWidget()
-        assert isinstance(page, BenchPage)
-        upright = self.cell.exists and self.cell.output.aspect < _UPRIGHT
-        below = page.about_frame and not upright
-        if page.about_frame:
-            self.canvas.hide()
-        direction = QBoxLayout.Direction
-        self._lower.setDirection(direction.TopToBottom if below else direction.LeftToRight)
-        beside = _LOOK_WIDTH if page.about_frame else _CHOICES_WIDTH
-        self._side.setMinimumWidth(0 if below else beside)
-        self._side.setMaximumWidth(_ANY if below else beside)
-        self._side.setMinimumHeight(_CHOICES_HEIGHT if below else 0)
-        self._side.setMaximumHeight(_CHOICES_HEIGHT if below else _ANY)
-        page.lay_out_beside(not below)
-        # Last: with the choices as high as below a frame, it would make the window higher.
-        self.canvas.setVisible(not page.about_frame and self.cell.has_photo)
+    def _arrange(self) -> None:
+        aspect = float(self.cell.output.aspect) if self.cell.exists else 1.0
+        self.room.arrange(aspect, self.cell.exists and self.cell.has_photo)
 
     # -- what is shown
 
@@ -208,7 +157,7 @@ class Bench(QWidget):
             self.cell.member = 0
         self.cell.slide_id, self.cell.output_id = slide_id, output_id
         self._offer_pages()
-        self._give_room()
+        self._arrange()
         self.show_document()
 
     def _show_member(self, member: int) -> None:
@@ -255,7 +204,7 @@ class Bench(QWidget):
 
     def _reason(self) -> str:
         """Return why the photo is framed so, or the words stand so."""
-        cell, page = self.cell, self.pages.currentWidget()
+        cell, page = self.cell, self.room.pages.currentWidget()
         said = page.reason() if isinstance(page, BenchPage) else ""
         return said or (" ".join(framing_reasons(cell.plan, cell.row)) if cell.has_photo else "")
 

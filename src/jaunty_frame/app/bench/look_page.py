@@ -3,7 +3,7 @@
 from typing import ClassVar
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QBoxLayout, QCheckBox, QPushButton, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QPushButton, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -12,7 +12,6 @@ from jaunty_frame.app.bench.print_tool import PrintTool
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
 from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.labelled import row_of
 from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.document.edits.groups import set_exhibit
 from jaunty_frame.document.edits.house_rules import set_for_all
@@ -26,6 +25,9 @@ _FILL, _TOGETHER = "Fill", "Together"
 _SEEN = (("all", "Both"), ("fill", "Fill"), ("photo", "Photo"))
 _CONTENTS = {"all": slide_content, "fill": fill_alone, "photo": photo_alone}
 _BEYOND = 0.16
+# What stands at the page's foot, row by row.
+_FOOT_BELOW = (("seen", "beyond", "pick"), ("here_only", "back", "for_all"))
+_FOOT_BESIDE = (("seen", "beyond"), ("here_only", "pick"), ("back", "for_all"))
 
 
 def _parts(shared: bool, has_photo: bool = True) -> list[tuple[str, str]]:
@@ -44,7 +46,7 @@ class LookPage(BenchPage):
         super().__init__(cell, canvas, frame_view, parent)
         self.part = Choice("Part of the look", _parts(False))
         self.part.chosen.connect(self.show_part)
-        self.here_only = QCheckBox()
+        self.here_only = QCheckBox("Only in this output")
         self.here_only.setToolTip("What is changed here holds in this output only")
         self.back = QPushButton("As the house rules")
         self.back.clicked.connect(self._drop_own)
@@ -80,21 +82,13 @@ class LookPage(BenchPage):
         self.tool = PrintTool(cell, frame_view, lambda mount: self._set("Mount", mount=mount))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(5)
-        self._flipped = [QBoxLayout(QBoxLayout.Direction.LeftToRight) for _ in range(2)]
-        for box, widgets in zip(
-            self._flipped,
-            ((self.seen, row_of(self.beyond, self.pick)), (self.here_only, row_of(self.back, self.for_all))),
-            strict=True,
-        ):
-            box.setSpacing(4)
-            for widget in widgets:
-                box.addWidget(widget)
+        layout.setSpacing(4)
         layout.addWidget(self.part)
         layout.addWidget(self.parts)
         layout.addStretch(1)
-        for box in self._flipped:
-            layout.addLayout(box)
+        self._foot = QGridLayout()
+        self._foot.setSpacing(4)
+        layout.addLayout(self._foot)
         self.show_part(_FILL)
 
     def lay_out_beside(self, beside: bool) -> None:
@@ -102,8 +96,12 @@ class LookPage(BenchPage):
         self.fill.kind_choice.set_columns(3 if beside else 4)
         for fields in (self.fill.value_fields, self.exhibit, *self.mounts.values()):
             fields.set_columns(1 if beside else 2)
-        for box in self._flipped:
-            box.setDirection(QBoxLayout.Direction.TopToBottom if beside else QBoxLayout.Direction.LeftToRight)
+        rows = _FOOT_BESIDE if beside else _FOOT_BELOW
+        for row, names in enumerate(rows):
+            for column, name in enumerate(names):
+                self._foot.addWidget(getattr(self, name), row, column)
+        for column in range(3):
+            self._foot.setColumnStretch(column, 1 if column == 0 else 0)
 
     def _scrolled(self, editor: QWidget) -> QWidget:
         holder = QWidget()
@@ -131,7 +129,6 @@ class LookPage(BenchPage):
 
     def show_document(self) -> None:
         cell = self.cell
-        self.here_only.setText(f"Only in {cell.output.name}")
         own = cell.slide.in_output(cell.output_id)
         has_own = bool(own) or cell.slide.fill is not None or cell.slide.mount is not None
         self.back.setEnabled(has_own)

@@ -16,7 +16,7 @@ from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.paths import Easing
 from jaunty_frame.show.words import DIRECTION_WORDS, EASING_WORDS, MOVE_WORDS, STRENGTH_WORDS
 
-_MOVE_COLUMNS = 3
+_MOVE_COLUMNS = 5
 
 
 class MovePage(BenchPage):
@@ -28,13 +28,13 @@ class MovePage(BenchPage):
         super().__init__(cell, canvas, frame_view, parent)
         self.move_choice = Choice("Move", list(MOVE_WORDS.items()), _MOVE_COLUMNS)
         self.move_choice.chosen.connect(lambda value: cell.set_on_slides("Move", move=value, direction=Direction.AUTO))
-        self.direction = Choice("Direction", [], _MOVE_COLUMNS)
+        self.direction = Choice("Direction", [])
         self.direction.chosen.connect(lambda value: cell.set_on_slides("Direction", direction=value))
         self.strength = Choice("Strength", list(STRENGTH_WORDS.items()))
         self.strength.chosen.connect(lambda value: cell.set_on_slides("Strength", strength=value))
         self.seconds = NumberField("Seconds this slide is seen", 0.1, 3600, step=0.5, suffix=" s")
         self.seconds.chosen.connect(self._set_seconds)
-        self.presets = Choice("Easing", list(EASING_WORDS.items()), _MOVE_COLUMNS)
+        self.presets = Choice("Easing", list(EASING_WORDS.items()))
         self.presets.chosen.connect(lambda value: cell.set_on_slides("Easing", easing=value))
         self.curve = EasingEditor()
         self.curve.changed.connect(self._set_easing)
@@ -42,23 +42,15 @@ class MovePage(BenchPage):
         self.path = Choice("Path", [("straight", "Straight"), ("arc", "Arc")])
         self.path.setToolTip("An arc rises on a far way between places, as far as the photo reaches")
         self.path.chosen.connect(lambda value: cell.set_on_slides("Path", path=value))
+        self._path_row = row_of(quiet_label("Path"), self.path, stretch_first=False)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(3)
+        layout.setSpacing(7)
         layout.addWidget(self.move_choice)
-        layout.addSpacing(3)
         layout.addWidget(self.direction)
-        layout.addSpacing(3)
-        layout.addWidget(self.strength)
-        layout.addSpacing(3)
-        layout.addWidget(row_of(quiet_label("Seen for"), self.seconds))
-        layout.addSpacing(3)
+        layout.addWidget(row_of(self.strength, quiet_label("Seen for"), self.seconds))
         layout.addWidget(self.presets)
-        layout.addSpacing(3)
-        layout.addWidget(self.curve)
-        layout.addSpacing(3)
-        self._path_row = row_of(quiet_label("Path"), self.path, stretch_first=False)
-        layout.addWidget(self._path_row)
+        layout.addWidget(row_of(self.curve, self._path_row))
         layout.addStretch(1)
 
     def show_document(self) -> None:

@@ -7,7 +7,7 @@ from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.labelled import add_field, quiet_label, row_of
+from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.app.widgets.value_slider import ValueSlider
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
@@ -21,6 +21,7 @@ _CORRECTIONS = (
     ("saturation", "Saturation", 1.0, 100),
     ("warmth", "Warmth", 1.0, 100),
 )
+_WITHIN = 5
 
 
 class PhotoPage(BenchPage):
@@ -53,33 +54,45 @@ class PhotoPage(BenchPage):
         for button in (self.close_up, self.remove, self.level_line, self.turn_left, self.turn_right, self.reset):
             button.setProperty("role", "small")
         self.sliders: dict[str, ValueSlider] = {}
+        self.area_name = quiet_label("")
+        self.before_hint = quiet_label("Hold B: as it was")
+        area = QVBoxLayout()
+        area.setSpacing(_WITHIN)
+        area.addWidget(self.area_name)
+        area.addWidget(self.weight)
+        area.addLayout(_beside(self.close_up, self.remove))
+        turns = QVBoxLayout()
+        turns.setSpacing(_WITHIN)
+        turns.addWidget(quiet_label("Straightening, quarter turns"))
+        turns.addWidget(row_of(self.straightening, self.level_line))
+        turns.addLayout(_beside(self.turn_left, self.turn_right))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(3)
-        self.area_name = add_field(layout, "", self.weight)
-        layout.addLayout(_beside(self.close_up, self.remove))
-        layout.addSpacing(6)
-        layout.addWidget(quiet_label("Straightening, quarter turns"))
-        layout.addWidget(row_of(self.straightening, self.level_line))
-        layout.addLayout(_beside(self.turn_left, self.turn_right))
-        layout.addSpacing(6)
+        layout.setSpacing(10)
+        upper = QHBoxLayout()
+        upper.setSpacing(18)
+        upper.addLayout(area, 1)
+        upper.addLayout(turns, 1)
+        layout.addLayout(upper)
         layout.addLayout(self._correction_fields())
-        self.before_hint = quiet_label("Hold B: as it was")
         layout.addWidget(row_of(self.before_hint, self.reset))
         layout.addStretch(1)
 
     def _correction_fields(self) -> QGridLayout:
         grid = QGridLayout()
-        grid.setSpacing(2)
-        for row, (name, label, most, steps) in enumerate(_CORRECTIONS):
+        grid.setHorizontalSpacing(8)
+        grid.setVerticalSpacing(6)
+        for place, (name, label, most, steps) in enumerate(_CORRECTIONS):
+            row, column = divmod(place, 2)
             slider = ValueSlider(label, most, steps)
             slider.setMinimumHeight(18)
             slider.setProperty("role", "both-ways")
             slider.chosen.connect(lambda value, name=name: self._correct(name, value))
             slider.sliderReleased.connect(self.cell.end_gesture)
-            grid.addWidget(quiet_label(label), row, 0)
-            grid.addWidget(slider, row, 1)
+            grid.addWidget(quiet_label(label), row, 3 * column)
+            grid.addWidget(slider, row, 3 * column + 1)
             self.sliders[name] = slider
+        grid.setColumnMinimumWidth(2, 10)
         return grid
 
     def show_document(self) -> None:

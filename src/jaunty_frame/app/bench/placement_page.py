@@ -1,6 +1,7 @@
 """On the bench: how the photo is placed, and what becomes of a framing set by hand."""
 
-from PySide6.QtWidgets import QCheckBox, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_page import BenchPage
@@ -47,18 +48,22 @@ class PlacementPage(BenchPage):
             button.setProperty("role", "small")
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(3)
+        layout.setSpacing(6)
         layout.addWidget(quiet_label("Placement; auto covers the frame"))
-        layout.addWidget(self.placement)
-        layout.addWidget(self.covering)
-        layout.addSpacing(6)
+        choices = QHBoxLayout()
+        choices.setSpacing(8)
+        choices.addWidget(self.placement)
+        choices.addWidget(self.covering)
+        layout.addLayout(choices)
+        layout.addSpacing(4)
         layout.addWidget(self.window_fields)
-        layout.addSpacing(3)
-        layout.addWidget(self.find_opening)
-        layout.addSpacing(3)
-        layout.addWidget(self.back_to_solved)
-        layout.addSpacing(3)
-        layout.addWidget(self.use_elsewhere)
+        layout.addSpacing(4)
+        by_hand = QHBoxLayout()
+        by_hand.setSpacing(6)
+        by_hand.addWidget(self.find_opening, 1)
+        by_hand.addWidget(self.back_to_solved)
+        layout.addLayout(by_hand)
+        layout.addWidget(self.use_elsewhere, 0, Qt.AlignmentFlag.AlignRight)
         layout.addStretch(1)
 
     def show_document(self) -> None:

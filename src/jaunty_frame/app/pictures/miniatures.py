@@ -30,6 +30,7 @@ _LOOP_MS = 2400
 _NAME_PX = 20
 _GAP = 8
 _USUAL_WIDTH = 440
+_LEAST_WIDTH = 220
 _RESTS = 0.25
 """For this part of its time a miniature shows its beginning, and for as long its end."""
 
@@ -93,7 +94,7 @@ class Miniatures(QWidget):
         return QSize(300, rows * (self._picture_high() + _NAME_PX + _GAP))
 
     def minimumSizeHint(self) -> QSize:
-        return self.sizeHint()
+        return QSize(_LEAST_WIDTH, self.sizeHint().height())
 
     def _picture_high(self) -> int:
         """Return the height of the highest picture: wide ones are as wide as a column lets them be.

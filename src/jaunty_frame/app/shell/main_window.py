@@ -28,7 +28,7 @@ if TYPE_CHECKING:
     from jaunty_frame.app.bench.bench import Bench
     from jaunty_frame.app.screening.screening import Screening
 
-_SHEET_SHARE = (806, 474)
+_SHEET_SHARE = (786, 494)
 
 
 class MainWindow(QMainWindow):

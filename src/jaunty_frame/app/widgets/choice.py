@@ -10,8 +10,8 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from jaunty_frame.app.widgets.theme import colours, text_font
 
 _HEIGHT = 30
-_ROOM = 8
-_NEXT_ROW = 25
+_ROOM, _ROOM_IN_COLUMNS = 8, 4
+_NEXT_ROW = 23
 
 
 class Choice(QWidget):
@@ -67,10 +67,20 @@ class Choice(QWidget):
     def value(self) -> Any:
         return self._value
 
+    @property
+    def column_width(self) -> int:
+        """What the widest option needs where several rows stand in columns."""
+        return max((self._label_widths[label] for _, label in self._options), default=0) + 2 * _ROOM_IN_COLUMNS
+
+    @property
+    def row_width(self) -> int:
+        """What all options need in one row."""
+        return sum(self._label_widths[label] + 2 * _ROOM for _, label in self._options)
+
     def sizeHint(self) -> QSize:
         rows = self._rows()
-        widths = [sum(self._label_widths[label] + 2 * _ROOM for _, label in row) for row in rows]
-        return QSize(max(widths, default=0), _HEIGHT + _NEXT_ROW * (len(rows) - 1))
+        width = self._columns * self.column_width if len(rows) > 1 else self.row_width
+        return QSize(width, _HEIGHT + _NEXT_ROW * (len(rows) - 1))
 
     def minimumSizeHint(self) -> QSize:
         return self.sizeHint()

@@ -41,7 +41,7 @@ class KindEditor(QWidget):
         self.value_fields.settled.connect(self.settled)
         layout = QBoxLayout(QBoxLayout.Direction.LeftToRight, self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(6)
+        layout.setSpacing(4)
         layout.addWidget(self.kind_choice, 1)
         layout.addWidget(self.value_fields)
 

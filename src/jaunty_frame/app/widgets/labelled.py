@@ -1,5 +1,6 @@
 """Small helpers for laying out fields with quiet names above them."""
 
+from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 _NAMES = 84
@@ -31,10 +32,24 @@ def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     return row
 
 
+class _Name(QLabel):
+    """A name that is as wide as those above and below it, and never cut."""
+
+    def __init__(self, name: str, width: int) -> None:
+        super().__init__(name)
+        self._width = width
+        self.setProperty("role", "quiet")
+
+    def sizeHint(self) -> QSize:
+        return super().sizeHint().expandedTo(QSize(self._width, 0))
+
+    def minimumSizeHint(self) -> QSize:
+        return self.sizeHint()
+
+
 def named(name: str, widget: QWidget, name_width: int = _NAMES) -> QWidget:
     """Return a widget with its name at its left."""
-    label = quiet_label(name)
-    label.setMinimumWidth(name_width)
+    label = _Name(name, name_width)
     row = row_of(label, widget, stretch_first=False)
     layout = row.layout()
     assert isinstance(layout, QHBoxLayout)

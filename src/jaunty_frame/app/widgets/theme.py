@@ -174,10 +174,10 @@ def _style_sheet(c: Colours) -> str:
     QLabel[role="mark"] {{ border: 1px solid {c.ink}; background: {c.field}; font-weight: 600; font-size: 12px;
         min-width: 14px; max-width: 14px; min-height: 14px; max-height: 14px; }}
     QLineEdit, QSpinBox, QDoubleSpinBox, QComboBox {{ background: {c.field}; color: {c.ink};
-        border: 1px solid {c.hairline}; border-radius: 5px; padding: 4px 6px; min-height: 18px;
+        border: 1px solid {c.hairline}; border-radius: 5px; padding: 3px 6px; min-height: 18px;
         selection-background-color: {c.accent}; selection-color: {c.on_accent}; }}
     QLineEdit:focus, QSpinBox:focus, QDoubleSpinBox:focus, QComboBox:focus {{ border: 2px solid {c.accent};
-        padding: 3px 5px; }}
+        padding: 2px 5px; }}
     QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0; min-height: 0;
         background: transparent; }}
     QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 0; height: 0; border: none; }}

@@ -22,7 +22,9 @@ _EXACT_PARTS = 100
 _MOST_COLUMNS = 2
 # Widths of names, where fields have sliders and where not.
 _NAMES, _NARROW_NAMES = 70, 84
-_SHORT_CHOICE = 150
+_SHORT_CHOICE = 136
+# What a choice with many options has for its columns, over two columns of fields and over one.
+_WIDE_CHOICE, _NARROW_CHOICE = 350, 156
 # How options are called whose words are not their names.
 _OPTIONS = {"four-to-five": "4:5"}
 _WIDE = (FieldType.CHOICE, FieldType.COLOURS, FieldType.EASING)
@@ -54,8 +56,8 @@ class ValueFields(QWidget):
         self._types: list[FieldType] = []
         self._layout = QGridLayout(self)
         self._layout.setContentsMargins(0, 0, 0, 0)
-        self._layout.setHorizontalSpacing(18)
-        self._layout.setVerticalSpacing(3)
+        self._layout.setHorizontalSpacing(14)
+        self._layout.setVerticalSpacing(2)
 
     def offer_photos(self, photos: Sequence[tuple[str, str]]) -> None:
         """Offer photos of the set, by id and name, to fields that want one."""
@@ -118,7 +120,8 @@ class ValueFields(QWidget):
             if isinstance(widget, Choice) and self._sliders:
                 wide = self._columns > 1
                 many = len(widget.options) > (6 if wide else 3)
-                widget.set_columns((4 if wide else 3) if many else 0)
+                most, room = (5, _WIDE_CHOICE) if wide else (3, _NARROW_CHOICE)
+                widget.set_columns(min(most, room // widget.column_width) if many else 0)
         for column in range(_MOST_COLUMNS):
             self._layout.setColumnStretch(column, 1 if column < self._columns else 0)
 
@@ -173,7 +176,7 @@ def _option_words(option: str) -> str:
 def _is_short(row: QWidget) -> bool:
     """Return whether a choice fits into one of two columns."""
     choice = row.findChild(Choice)
-    return choice is not None and choice.sizeHint().width() < _SHORT_CHOICE
+    return choice is not None and choice.row_width < _SHORT_CHOICE
 
 
 def _columns_of(options: list[tuple[str, str]]) -> int:

@@ -19,8 +19,8 @@ class WaterFill(ShadedFill):
     """With ``over`` a picture; None = the slide's own."""
     blur: Annotated[float, Field(ge=0.0, le=0.2), Shown("Blur", " %", 0.005)] = 0.02
     strength: Annotated[float, Field(ge=0.0, le=3.0), Shown("Strength", "", 0.1)] = 1.0
-    waves: Annotated[float, Field(ge=0.3, le=3.0), Shown("Size of the waves", "", 0.1)] = 1.0
-    washed: Annotated[Share, Shown("Wash of the colour", " %", 0.05)] = 0.0
+    waves: Annotated[float, Field(ge=0.3, le=3.0), Shown("Wave size", "", 0.1)] = 1.0
+    washed: Annotated[Share, Shown("Wash", " %", 0.05)] = 0.0
 
     @property
     def picture(self) -> str | None:

@@ -70,7 +70,7 @@ class WordsPage(BenchPage):
         self.remove.clicked.connect(self._remove)
         self.part = Choice("What to change about the words", [(name, name) for name in _PARTS])
         self.part.chosen.connect(self.show_part)
-        self.here_only = QCheckBox()
+        self.here_only = QCheckBox("Only in this output")
         self.here_only.setToolTip("Text, size and place that are changed here hold in this output only")
         self.back = QPushButton("As elsewhere")
         self.back.setToolTip("Drop what the words have of their own in this output")
@@ -199,7 +199,6 @@ class WordsPage(BenchPage):
             cell.words_id = names[-1] if names else ""
             self._stop_typing()
         self.list.show_rows(words_rows(cell), float(cell.settings.seconds), cell.words_id)
-        self.here_only.setText(f"Only in {cell.output.name}")
         words = cell.words
         for part in (self.part, self.parts, self.here_only, self.back, self.for_all, self.remove, self.pick):
             part.setEnabled(words is not None)
