@@ -25,7 +25,7 @@ from jaunty_frame.document.photo import KeepArea
 
 _REACH = 8
 _MARGIN = 20
-_HINT_ROOM = 14
+_HINT_ROOM = 28  # two lines
 _HINT_PLACE = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom | Qt.TextFlag.TextWordWrap
 _SHORTEST_LINE = 20
 

@@ -14,8 +14,8 @@ from jaunty_frame.app.sheet.sheet_layout import (
     LaneWidths,
     Measures,
     SheetLayout,
-    fitted_height,
-    whole_show_height,
+    fitted_rows,
+    whole_show_rows,
 )
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, Index, SheetModel
 
@@ -41,8 +41,8 @@ class BlockTable(QTableView):
         self.sheet_model, self.header = model, header
         self._follows = RowHeight.COLUMNS
         self._is_laying_out = True  # not before all is made
-        self._picture_height = SMALLEST
-        self.layout_ = SheetLayout((), 0, SMALLEST, 100, 100)
+        self._measures = Measures(SMALLEST)
+        self.layout_ = SheetLayout((), 0, self._measures, 100, 100)
         header.setParent(self)
         self.horizontalHeader().hide()
         self.verticalHeader().hide()
@@ -60,14 +60,14 @@ class BlockTable(QTableView):
 
     @property
     def picture_height(self) -> int:
-        return self._picture_height
+        return self._measures.picture_height
 
     def set_picture_height(self, height: int) -> None:
-        self._follows, self._picture_height = RowHeight.USER, max(SMALLEST, min(height, LARGEST))
+        self._follows, self._measures = RowHeight.USER, Measures(max(SMALLEST, min(height, LARGEST)))
         self.updateGeometries()
 
     def resize_rows(self, factor: float) -> None:
-        self.set_picture_height(round(self._picture_height * factor))
+        self.set_picture_height(round(self.picture_height * factor))
 
     def fit_rows(self) -> None:
         """Make the rows as high as lets all columns be in view, until the user zooms."""
@@ -79,14 +79,12 @@ class BlockTable(QTableView):
         self._follows = RowHeight.SHOW
         self.updateGeometries()
 
-    def _fitting_height(self, aspects: tuple[float, ...], room: QSize, bar: int) -> int:
+    def _fitting_rows(self, aspects: tuple[float, ...], room: QSize, bar: int) -> Measures:
         if self._follows is RowHeight.COLUMNS:
-            return fitted_height(aspects, room.width() - bar, self.lane_widths)
+            return fitted_rows(aspects, room.width() - bar, self.lane_widths)
         if self._follows is RowHeight.SHOW:
-            return whole_show_height(
-                aspects, self.sheet_model.rowCount(), room.width(), room.height(), self.lane_widths
-            )
-        return self._picture_height
+            return whole_show_rows(aspects, self.sheet_model.rowCount(), room.width(), room.height(), self.lane_widths)
+        return self._measures
 
     # -- laying out
 
@@ -105,15 +103,15 @@ class BlockTable(QTableView):
         aspects = tuple(float(model.output(k).aspect) for k in range(FIRST_OUTPUT, model.columnCount()))
         room = self.contentsRect().size()
         bar = self.verticalScrollBar().sizeHint().width()
-        self._picture_height = high = self._fitting_height(aspects, room, bar)
-        width, height = room.width(), room.height() - Measures(high).head
-        layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_widths)
+        self._measures = measures = self._fitting_rows(aspects, room, bar)
+        width, height = room.width(), room.height() - measures.head
+        layout = SheetLayout(aspects, model.rowCount(), measures, width, height, self.lane_widths)
         if not layout.is_whole_in_view:
             # Scroll bars take their part: blocks are scrolled sideways, one block is scrolled down.
             sideways = layout.blocks > 1
             width -= 0 if sideways else bar
             height -= bar if sideways or layout.block_width > width else 0
-            layout = SheetLayout(aspects, model.rowCount(), high, width, height, self.lane_widths)
+            layout = SheetLayout(aspects, model.rowCount(), measures, width, height, self.lane_widths)
         self.layout_ = layout
         self.setViewportMargins(0, layout.measures.head, 0, 0)
         self._set_scroll_ranges(width, height)

@@ -5,7 +5,7 @@ from PySide6.QtGui import QColor, QContextMenuEvent, QFont, QHelpEvent, QMouseEv
 from PySide6.QtWidgets import QToolTip, QWidget
 
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.sheet.sheet_layout import SheetLayout
+from jaunty_frame.app.sheet.sheet_layout import Measures, SheetLayout
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN, SLIDE_COLUMN
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.time.timebase import clock_text
@@ -26,7 +26,7 @@ class SheetHeader(QWidget):
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._session = session
-        self._layout = SheetLayout((), 0, 100, 100, 100)
+        self._layout = SheetLayout((), 0, Measures(100), 100, 100)
         self._left = 0
         self.setAccessibleName("Heads of the outputs")
 

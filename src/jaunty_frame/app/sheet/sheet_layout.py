@@ -6,6 +6,7 @@ is one block of all rows, which is scrolled down.
 """
 
 from bisect import bisect_right
+from collections.abc import Callable
 from functools import cached_property
 from itertools import accumulate
 from typing import NamedTuple
@@ -26,13 +27,16 @@ _MIDDLE = 0.28
 
 
 class Measures(NamedTuple):
-    """What depends on nothing but the height of the pictures."""
+    """What depends on nothing but the height of the pictures. tight : little is said beside them though they are high
+    enough for more, so that they can be larger."""
 
     picture_height: int
+    tight: bool = False
 
     @property
     def low(self) -> bool:
-        return self.picture_height < _LOW
+        """Whether there is room for little but the pictures."""
+        return self.tight or self.picture_height < _LOW
 
     @property
     def pad(self) -> int:
@@ -90,12 +94,12 @@ class SheetLayout:
         self,
         aspects: tuple[float, ...],
         rows: int,
-        picture_height: int,
+        measures: Measures,
         width: int,
         height: int,
         lanes: LaneWidths = NO_LANE,
     ) -> None:
-        self.measures = Measures(picture_height)
+        self.measures = measures
         slide, *others = self.measures.widths(aspects)
         self.lane = lanes.beside(self.measures)
         self.widths = (slide + self.lane, *others)
@@ -171,21 +175,32 @@ class SheetLayout:
         ]
 
 
-def fitted_height(aspects: tuple[float, ...], width: int, lanes: LaneWidths = NO_LANE) -> int:
-    """Return the largest height of pictures at which all columns are in view."""
-    heights = range(FIT_LARGEST, SMALLEST, -1)
-    return next(
-        (high for high in heights if lanes.beside(Measures(high)) + sum(Measures(high).widths(aspects)) <= width),
-        SMALLEST,
-    )
+def fitted_rows(aspects: tuple[float, ...], width: int, lanes: LaneWidths = NO_LANE) -> Measures:
+    """Return the largest rows at which all columns are in view."""
+
+    def fits(measures: Measures) -> bool:
+        return lanes.beside(measures) + sum(measures.widths(aspects)) <= width
+
+    return _largest(FIT_LARGEST, fits)
 
 
-def whole_show_height(
+def whole_show_rows(
     aspects: tuple[float, ...], rows: int, width: int, height_with_heads: int, lanes: LaneWidths = NO_LANE
-) -> int:
-    """Return the largest height of pictures at which all rows are in view at once."""
-    for high in range(LARGEST, SMALLEST, -1):
-        room = height_with_heads - Measures(high).head
-        if SheetLayout(aspects, rows, high, width, room, lanes).is_whole_in_view:
-            return high
-    return SMALLEST
+) -> Measures:
+    """Return the largest rows at which all are in view at once."""
+
+    def fits(measures: Measures) -> bool:
+        layout = SheetLayout(aspects, rows, measures, width, height_with_heads - measures.head, lanes)
+        return layout.is_whole_in_view
+
+    return _largest(LARGEST, fits)
+
+
+def _largest(highest: int, fits: Callable[[Measures], bool]) -> Measures:
+    """Return the largest measures that fit. What stands beside pictures makes way for them only where they would be
+    low otherwise: without that step there would be a bare strip beside rows that are nearly high enough for it."""
+    heights = range(highest, SMALLEST, -1)
+    usual = next((one for high in heights if fits(one := Measures(high))), Measures(SMALLEST))
+    if not usual.low:
+        return usual
+    return next((one for high in heights if fits(one := Measures(high, high >= _LOW))), usual)
