@@ -69,7 +69,12 @@ def main() -> None:
         def settle() -> None:
             for _ in range(5):
                 app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 50)
-            while window.images.is_working() or window.importer.task or window.importer.finding:
+            while (
+                window.session.is_working
+                or window.images.is_working()
+                or window.importer.task
+                or window.importer.finding
+            ):
                 app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
             for _ in range(5):
                 app.processEvents()
@@ -130,7 +135,7 @@ def main() -> None:
         window.desk.open("export")
         panel = window.side.panel("export")
         panel.folder.setText("/home/potter/Videos/Kiln opening")
-        for _ in range(600):
+        for _ in range(1800):
             if panel.estimate.text().startswith("About"):
                 break
             QTest.qWait(100)

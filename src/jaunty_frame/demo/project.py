@@ -22,7 +22,7 @@ from jaunty_frame.document.edits.house_rules import set_house_rules
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.edits.sounds import add_sound
-from jaunty_frame.document.edits.words import add_credits, add_words
+from jaunty_frame.document.edits.words import add_credits, add_words, set_words_in_output
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
@@ -208,4 +208,7 @@ def _with_words(project: Project) -> Project:
         add_words(slides["08"], "Bottle and jug", times="reading", at=Fraction(1), comes=Entrance(kind="fade")),
     ):
         project = edit.apply(project)
+    # Laid over the pots by hand, as a hurried user would have: the demo is to show what the checks have to say.
+    caption = project.slide(slides["04"]).words[0].id
+    project = set_words_in_output(slides["04"], caption, "square", anchor="free", place=(0.5, 0.66)).apply(project)
     return add_credits(project).apply(project)
