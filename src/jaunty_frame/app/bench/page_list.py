@@ -4,18 +4,20 @@ from typing import NamedTuple
 
 
 class PageEntry(NamedTuple):
-    """place : module and class, loaded late; of_photo : whether it has nothing to show of a card."""
+    """place : module and class, loaded late; guide : the page of the guide that tells about it; of_photo : whether it
+    has nothing to show of a card."""
 
     label: str
     place: str
+    guide: str
     of_photo: bool = True
 
 
 PAGES = {
-    "placement": PageEntry("Placement", "jaunty_frame.app.bench.placement_page:PlacementPage"),
-    "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage"),
-    "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage", of_photo=False),
-    "instants": PageEntry("Instants", "jaunty_frame.app.bench.instants_page:InstantsPage"),
-    "words": PageEntry("Words", "jaunty_frame.app.bench.words.words_page:WordsPage", of_photo=False),
-    "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage"),
+    "placement": PageEntry("Placement", "jaunty_frame.app.bench.placement_page:PlacementPage", "framing"),
+    "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage", "framing"),
+    "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage", "looks", of_photo=False),
+    "instants": PageEntry("Instants", "jaunty_frame.app.bench.instants_page:InstantsPage", "looks"),
+    "words": PageEntry("Words", "jaunty_frame.app.bench.words.words_page:WordsPage", "words", of_photo=False),
+    "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage", "framing"),
 }

@@ -30,12 +30,13 @@ _CHOOSE = {
 
 
 class ActionEntry(NamedTuple):
-    """needs_slides : whether there must be slides and outputs."""
+    """needs_slides : whether there must be slides and outputs; everywhere : also where the sheet is not seen."""
 
     text: str
     keys: QKeySequence.StandardKey | str
     act: Callable[[Desk], object]
     needs_slides: bool = False
+    everywhere: bool = False
 
 
 ACTIONS = {
@@ -93,5 +94,6 @@ ACTIONS = {
         )
         for length in LENGTHS_OFFERED
     },
+    "guide": ActionEntry("Guide", _STANDARD.HelpContents, lambda desk: desk.open("guide"), everywhere=True),
     "quit": ActionEntry("Quit", _STANDARD.Quit, lambda desk: desk.files.window.close()),
 }

@@ -28,7 +28,7 @@ def show_actions(desk: Desk, in_view: bool) -> None:
     labels = {"undo": session.undo_label, "redo": session.redo_label}
     showable = bool(session.project.slides and session.project.outputs)
     for name, entry in _entries().items():
-        enabled = in_view and (showable or not entry.needs_slides)
+        enabled = (in_view or entry.everywhere) and (showable or not entry.needs_slides)
         if name in labels:
             desk.actions[name].setText(f"{entry.text} {labels[name]}".strip())
             enabled = enabled and bool(labels[name])

@@ -7,6 +7,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
+from jaunty_frame.app.bench.page_list import PAGES
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.pictures.cell_images import CellImages
@@ -27,6 +28,7 @@ from jaunty_frame.app.shell.top_bar import TopBar
 if TYPE_CHECKING:
     from jaunty_frame.app.bench.bench import Bench
     from jaunty_frame.app.screening.screening import Screening
+    from jaunty_frame.app.shell.guide import Guide
 
 _SHEET_SHARE = (786, 494)
 
@@ -132,6 +134,12 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(screening)
         return screening
 
+    @cached_property
+    def guide(self) -> "Guide":
+        from jaunty_frame.app.shell.guide import Guide
+
+        return Guide(self)
+
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
         if not self._was_painted:
@@ -171,6 +179,18 @@ class MainWindow(QMainWindow):
                 self.bench.canvas.setFocus()
         elif name in ("screening", "by-ear"):
             self._play(name == "by-ear")
+        elif name == "guide":
+            self.guide.open(self._guide_page())
+
+    def _guide_page(self) -> str:
+        """Return the page of the guide that fits what is on the screen."""
+        if self.pages.currentWidget() is not self.workplace:
+            return "checking"
+        if self.side.panel_name:
+            return PANELS[self.side.panel_name].guide
+        if not self.session.project.slides:
+            return "bringing-in"
+        return PAGES[self.bench.page_choice.value].guide
 
     def _ask_where_it_is_shown(self) -> None:
         from jaunty_frame.app.shell.begin_dialog import BeginDialog  # only new projects begin

@@ -69,6 +69,7 @@ def main_menu(desk: Desk, add_output: QMenu, parent: QWidget) -> QMenu:
         (choose_menu(desk, menu), order_menu(desk, menu), seconds_menu(desk, menu), *SLIDE_ACTIONS),
         (words_menu(desk, menu), sound_menu(desk, menu)),
         ("findings", "next-finding", "larger", "smaller", "fit-rows", "all-rows", "show-zones", "dark"),
+        ("guide",),
         ("quit",),
     ):
         for item in group:

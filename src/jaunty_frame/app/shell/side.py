@@ -25,6 +25,11 @@ class Side(QStackedWidget):
             self.addWidget(panel)
         return self.panels[name]
 
+    @property
+    def panel_name(self) -> str:
+        """The name of the panel that is shown, "" where it is the bench."""
+        return next((name for name, panel in self.panels.items() if panel is self.currentWidget()), "")
+
     def open(self, name: str, about: str) -> None:
         """Show a panel, about an output or all slides where that is asked for."""
         panel = self.panel(name)
