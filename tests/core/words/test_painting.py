@@ -4,6 +4,8 @@ import unittest
 
 import cv2
 import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from skimage.metrics import structural_similarity
 
 from jaunty_frame.core.geometry.windows import Window
@@ -67,6 +69,19 @@ class Painting(unittest.TestCase):
         inked_rows = np.nonzero(np.abs(luma.astype(int) - 93).max(axis=1) > 8)[0]
         coloured = np.nonzero(np.abs(cr).max(axis=1) > 8)[0] * 2
         self.assertLess(abs(inked_rows.min() - coloured.min()), 3)
+
+    @settings(max_examples=40)
+    @given(
+        st.floats(0.0, 1.0),
+        st.floats(0.01, 1.0),
+        st.sampled_from([Posed(0, 0, 1, 0), Posed(0.013, -0.02, 0.83, 7.0)]),
+        st.none() | st.builds(Reveal, st.floats(0.0, 1.0), st.just(0.4)),
+    )
+    def test_over_an_opaque_ground_all_stays_opaque(self, shadow, share, posed, reveal):
+        paint = WHITE._replace(shadow=shadow, plate=1 - shadow)
+        how = {"share": share, "posed": posed, "reveal": reveal}
+        picture = painted(320, 180, paint, turns_by="letters", **how).planes[0]
+        self.assertEqual(set(picture[..., 3].ravel().tolist()), {255})
 
     def test_a_share_of_them_is_between_nothing_and_all(self):
         nothing, half, whole = (painted(320, 180, share=share).planes[0].astype(int) for share in (0.0, 0.5, 1.0))

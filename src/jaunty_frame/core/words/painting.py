@@ -192,9 +192,9 @@ def _coded(
         channel += channels
         coded = cv2.transform(picture, np.ascontiguousarray(np.hstack([rows[:, :3] * 255, rows[:, 3:]])))
         coded = _sampled(coded, sampling)
-        left_over = _sampled(255 * (1 - share), sampling)
         planes.append(_rounded(coded))
-        left = _rounded(left_over)
+        # What is left clear is what is not covered, to the last step: rounded by itself, halves would be lost twice.
+        left = 255 - _rounded(_sampled(255 * share, sampling))
         clear.append(np.ascontiguousarray(np.repeat(left[..., None], channels, 2)) if channels > 1 else left)
         if turns is not None:
             of_turns.append(turns[:: sampling.step, :: sampling.step])
@@ -248,7 +248,7 @@ def _revealed(colour: Pixels, clear: Pixels, turns: FloatArray, reveal: Reveal) 
     seen = np.clip((reveal.progress * (1 + softness) - turns) / softness, 0, 1).astype(np.float32)
     if colour.ndim == 3:
         seen = seen[..., None]
-    return _rounded(colour * seen), _rounded(255 - (255 - clear.astype(np.float32)) * seen)
+    return _rounded(colour * seen), 255 - _rounded((255 - clear).astype(np.float32) * seen)
 
 
 def _moved(
@@ -276,15 +276,8 @@ def _moved(
         matrix[0, 2] += 0.25
     width, height = int(size[0]), int(size[1])
     moved = cv2.warpAffine(colour, matrix[:2], (width, height), flags=_FLAGS, borderMode=cv2.BORDER_CONSTANT)
-    left = cv2.warpAffine(
-        clear,
-        matrix[:2],
-        (width, height),
-        flags=_FLAGS,
-        borderMode=cv2.BORDER_CONSTANT,
-        borderValue=(255, 255, 255, 255),
-    )
-    return moved, left, low[0] / sampling.step, low[1] / sampling.step
+    covered = cv2.warpAffine(255 - clear, matrix[:2], (width, height), flags=_FLAGS, borderMode=cv2.BORDER_CONSTANT)
+    return moved, 255 - covered, low[0] / sampling.step, low[1] / sampling.step
 
 
 def _pose_matrix(region: Window, frame: FrameFormat, posed: Posed) -> FloatArray:
@@ -310,5 +303,5 @@ def _lay_plane(plane: Pixels, colour: Pixels, clear: Pixels, left: int, top: int
     colour, clear = colour[own], clear[own]
     if share < 1:
         colour = cv2.convertScaleAbs(colour, alpha=share)
-        clear = cv2.convertScaleAbs(clear, alpha=share, beta=255 * (1 - share))
+        clear = 255 - cv2.convertScaleAbs(255 - clear, alpha=share)
     cv2.add(cv2.multiply(part, clear, scale=1 / 255), colour, dst=part)
