@@ -105,13 +105,14 @@ def course_options(
     in all columns: its possible one in the direction asked for, else with the longest way, hold if there is none.
     ``auto`` has its ranking, what its shape allows first, then hold.
     """
-    rows = [
-        _ranked(seed, can, eases) if move is Move.AUTO else [_set_course(move, direction, can, far)] * len(COURSES)
-        for move, direction, seed, can, eases, far in zip(
-            wanted, directions, seeds, possible.tolist(), natural.tolist(), way.tolist(), strict=True
-        )
-    ]
-    return np.array(rows, np.intp).reshape(len(rows), len(COURSES))
+    options = np.full((len(wanted), len(COURSES)), HOLD, np.intp)
+    chosen = [k for k, move in enumerate(wanted) if move is Move.AUTO]
+    if chosen:
+        options[chosen, : len(_FOR_AUTO)] = _ranked([seeds[k] for k in chosen], possible[chosen], natural[chosen])
+    for k, move in enumerate(wanted):
+        if move is not Move.AUTO:
+            options[k] = _set_course(move, directions[k], possible[k].tolist(), way[k].tolist())
+    return options
 
 
 def choose_courses(options: NDArray[np.intp]) -> NDArray[np.intp]:
@@ -131,9 +132,10 @@ def choose_courses(options: NDArray[np.intp]) -> NDArray[np.intp]:
     for k in np.flatnonzero(clashes & ~no_choice).tolist():
         # Stepping aside may run into the successor, which then steps aside in its turn, and so on.
         while _meets(chosen, k, fixed):
-            others = [c for c in options[k].tolist() if c != (chosen[k - 1] if k else HOLD)]
-            after = chosen[k + 1] if k + 1 < len(chosen) else HOLD
-            chosen[k] = next((c for c in others if c not in (after, HOLD)), others[0] if others else HOLD)
+            before, after = chosen[k - 1] if k else HOLD, chosen[k + 1] if k + 1 < len(chosen) else HOLD
+            own = options[k].tolist()
+            other = next((c for c in own if c not in (before, after, HOLD)), None)
+            chosen[k] = next((c for c in own if c != before), HOLD) if other is None else other
             if k + 1 == len(chosen) or no_choice[k + 1]:
                 break
             k += 1
@@ -145,10 +147,12 @@ def _meets(chosen: list[int], k: int, fixed_next: list[int]) -> bool:
     return chosen[k] != HOLD and (chosen[k] == before or chosen[k] == fixed_next[k])
 
 
-def _ranked(seed: str, possible: list[bool], natural: list[bool]) -> list[int]:
-    order = [c for c in ranking(seed) if possible[c]]
-    ranked = [*(c for c in order if natural[c]), *(c for c in order if not natural[c])]
-    return ranked + [HOLD] * (len(COURSES) - len(ranked))
+def _ranked(seeds: Sequence[str], possible: NDArray[np.bool_], natural: NDArray[np.bool_]) -> NDArray[np.intp]:
+    """Return the automatic courses (N, A) of each slide: by its ranking, natural ones first, hold at the end."""
+    order = np.array([ranking(seed) for seed in seeds], np.intp)
+    can, eases = np.take_along_axis(possible, order, 1), np.take_along_axis(natural, order, 1)
+    by_class = np.argsort(np.where(can, ~eases, 2), axis=1, kind="stable")
+    return np.take_along_axis(np.where(can, order, HOLD), by_class, 1)
 
 
 def _set_course(move: Move, direction: Direction, possible: list[bool], way: list[float]) -> int:

@@ -67,15 +67,16 @@ def show_timing(
     joints = [fade_in, *transitions, fade_out]
     if len(joints) != len(durations) + 1:
         raise ValueError("one transition fewer than slides is needed")
-    unit = lcm(*{t.denominator for t in (*durations, *joints)})
-    seen, joined = _in_units(durations, unit), _in_units(joints, unit)
+    exact_seen, exact_joined = (_ratios(times) for times in (durations, joints))
+    unit = lcm(*{parts for _, parts in exact_seen + exact_joined})
+    seen, joined = _in_units(exact_seen, unit), _in_units(exact_joined, unit)
     if min(seen) * MIN_SECONDS.denominator < unit * MIN_SECONDS.numerator or min(joined) < 0:
         raise ValueError("durations are at least 0.1 s and transitions not negative")
     factors = _factors(seen, joined)
     if factors:
         fitted = [t * factors[k] if k in factors else t for k, t in enumerate(joints)]
         unit = lcm(unit, *{fitted[k].denominator for k in factors})
-        seen, joined = _in_units(durations, unit), _in_units(fitted, unit)
+        seen, joined = _in_units(exact_seen, unit), _in_units(_ratios(fitted), unit)
     shortened = tuple(k - 1 for k in sorted(factors))
     starts, ends, now = [], [], 0
     for k, duration in enumerate(seen):
@@ -103,8 +104,13 @@ def with_left_out(timing: Timing, shown: Sequence[int], count: int) -> Timing:
     return timing._replace(starts=tuple(starts), ends=tuple(ends), shortened=shortened)
 
 
-def _in_units(times: Sequence[Fraction], unit: int) -> list[int]:
-    return [time.numerator * (unit // time.denominator) for time in times]
+def _ratios(times: Sequence[Fraction]) -> list[tuple[int, int]]:
+    """Return numerators and denominators, each asked for once: that takes as long as all the rest."""
+    return [time.as_integer_ratio() for time in times]
+
+
+def _in_units(times: Sequence[tuple[int, int]], unit: int) -> list[int]:
+    return [count * (unit // parts) for count, parts in times]
 
 
 def _factors(seen: Sequence[int], joined: Sequence[int]) -> dict[int, Fraction]:

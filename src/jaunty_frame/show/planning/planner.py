@@ -54,6 +54,7 @@ class Planner:
         self._table: SlideTable | None = None
         self._cells: dict[str, SolvedCells] = {}
         self._courses: dict[str, tuple[NDArray[np.intp], NDArray[np.intp], NDArray[np.intp]]] = {}
+        self._times: _Times | None = None
         self._project: Project | None = None
         self._plans: dict[str, Plan] = {}
 
@@ -74,7 +75,7 @@ class Planner:
         self._table = None
         self._cells = self._solve(project, table)
         hand_set = _hand_set_rows(project, table)
-        times = _Times(table)
+        times = self._times = _Times(table, self._times)
         plans = {}
         for output in project.outputs:
             by_hand, shown = hand_set.get(output.id, []), times.shown(output)
@@ -151,14 +152,26 @@ def _hand_set_rows(project: Project, table: SlideTable) -> dict[str, list[tuple[
 
 
 class _Times:
-    """Timings and schedules of a table; most outputs share them."""
+    """Timings and schedules of a table; most outputs share them, and most edits change none.
 
-    def __init__(self, table: SlideTable) -> None:
+    before : of the table before, from which those are taken that follow from the same seconds and joints.
+    """
+
+    def __init__(self, table: SlideTable, before: "_Times | None" = None) -> None:
         self._table = table
         self._everything = tuple(range(len(table.slides)))
         self._may_lack = any(slide.left_out for slide in table.slides)
         self._timings: dict[tuple, Timing] = {}
         self._schedules: dict[tuple, Schedule] = {}
+        rules, settings = table.rules, table.settings
+        self._follow_from = (
+            [own.seconds for own in settings],
+            [own.transition.joint_seconds for own in settings],
+            (rules.fade_in, rules.fade_out),
+            [table.voices.get(slide.id) for slide in table.slides] if table.voices else len(table.slides),
+        )
+        if before is not None and self._follow_from == before._follow_from:
+            self._timings, self._schedules = before._timings, before._schedules
 
     def shown(self, output: Output) -> tuple[int, ...]:
         if not self._may_lack:

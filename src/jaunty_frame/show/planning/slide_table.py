@@ -8,6 +8,8 @@ the very same objects are copied, and ``source`` says from where, so that only c
 from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import repeat
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +27,9 @@ from jaunty_frame.document.settings import Settings, lasting, rules_of_shape, se
 
 # How much the shape of a place may differ from its photo's that is shown whole in it.
 _WHOLE = 1e-6
+
+
+Keys = list[tuple[Any, ...]]
 
 
 @dataclass(frozen=True, eq=False)
@@ -64,6 +69,10 @@ class SlideTable:
     """How long slides with a voice last at least, by slide id."""
     slots: dict[tuple[int, float], tuple[Window, ...] | None]
     """Places of the photos of groups that were solved before, by slide and aspect of the frame."""
+    slide_keys: Keys
+    row_keys: Keys
+    """What slides and rows follow from, beside the house rules: equal keys are solved alike. They hold the ids of
+    objects of this table."""
 
     def mount_of(self, row: int, output_id: str, frame_aspect: float) -> Mount | None:
         """Return the mount that holds for a row in an output, set off by itself aside."""
@@ -132,15 +141,15 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     """Return the table of ``project``, taking from ``before`` what has not changed."""
     by_id = {photo.id: photo for photo in project.photos}
     slides, rules = project.slides, project.house_rules
-    # Shapes are asked only where there are rules for them: of a thousand slides that takes as long as a plan.
-    shapes = tuple(shape_of(slide, by_id) if rules.shapes else None for slide in slides)
     voices = project.sound.voice_seconds()
-    settings = _settings(slides, rules, shapes, voices, before)
+    shapes, slide_keys = _slide_keys(project, by_id, voices)
+    settings = _settings(slides, rules, shapes, voices, slide_keys, before)
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     piled = _piled(settings)
-    source = _unchanged_rows(slides, slide_of, photos, rules, before, piled, voices)
+    row_keys = _row_keys(slide_keys, slide_of, photos, piled)
+    source = _unchanged_rows(row_keys, slide_of, len(slides), rules, before)
     count, most = len(photos), max((len(photo.keep_areas) for photo in photos), default=0)
 
     photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
@@ -197,20 +206,50 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         or any(slide.mount is not None or slide.in_outputs for slide in slides),
         voices=voices,
         slots={},
+        slide_keys=slide_keys,
+        row_keys=row_keys,
     )
 
 
 def rows_to_solve(project: Project, before: SlideTable) -> int:
     """Return how many rows the table of ``project`` would not take from ``before``."""
     by_id = {photo.id: photo for photo in project.photos}
-    slides = project.slides
+    slides, voices = project.slides, project.sound.voice_seconds()
+    shapes, slide_keys = _slide_keys(project, by_id, voices)
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     slide_of = np.repeat(np.arange(len(slides)), [len(slide.exhibit.photos) for slide in slides])
-    shapes = tuple(shape_of(slide, by_id) if project.house_rules.shapes else None for slide in slides)
-    voices = project.sound.voice_seconds()
-    piled = _piled(_settings(slides, project.house_rules, shapes, voices, before))
-    source = _unchanged_rows(slides, slide_of, photos, project.house_rules, before, piled, voices)
-    return int((source < 0).sum())
+    piled = _piled(_settings(slides, project.house_rules, shapes, voices, slide_keys, before))
+    row_keys = _row_keys(slide_keys, slide_of, photos, piled)
+    return int((_unchanged_rows(row_keys, slide_of, len(slides), project.house_rules, before) < 0).sum())
+
+
+def _slide_keys(
+    project: Project, by_id: Mapping[str, Photo], voices: Mapping[str, Fraction]
+) -> tuple[tuple[Shape | None, ...], Keys]:
+    """Return the shape and the key of each slide."""
+    slides = project.slides
+    # Shapes are asked only where there are rules for them, voices where there are any: of a thousand slides either
+    # takes as long as a plan.
+    asked = bool(project.house_rules.shapes)
+    shapes = tuple(shape_of(slide, by_id) for slide in slides) if asked else (None,) * len(slides)
+    spoken = [voices.get(slide.id) for slide in slides] if voices else repeat(None)
+    return shapes, list(zip(map(id, slides), shapes, spoken, strict=False))
+
+
+def _row_keys(slide_keys: Keys, slide_of: NDArray[np.intp], photos: tuple[Photo, ...], piled: tuple[bool, ...]) -> Keys:
+    of_slide = slide_of.tolist()
+    lies = [piled[k] for k in of_slide] if any(piled) else repeat(False)
+    return list(zip([slide_keys[k] for k in of_slide], map(id, photos), lies, strict=False))
+
+
+def _places_before(keys: Keys, before: Keys) -> list[int]:
+    """Return where each key stood before, -1 where it is new. Most stand where they did: only the others are sought."""
+    places = [k if key == old else -1 for k, (key, old) in enumerate(zip(keys, before, strict=False))]
+    places += [-1] * (len(keys) - len(places))
+    if -1 in places:
+        known = {before[k]: k for k in set(range(len(before))) - set(places)}
+        places = [known.get(key, -1) if k < 0 else k for k, key in zip(places, keys, strict=True)]
+    return places
 
 
 def _moves(settings: tuple[Settings, ...], slide_of: NDArray[np.intp], piled: tuple[bool, ...]) -> tuple[Move, ...]:
@@ -236,43 +275,26 @@ def _settings(
     rules: HouseRules,
     shapes: tuple[Shape | None, ...],
     voices: Mapping[str, Fraction],
+    keys: Keys,
     before: SlideTable | None,
 ) -> tuple[Settings, ...]:
-    known: dict[tuple[int, Shape | None], Settings] = {}
-    if before is not None and rules is before.rules:
-        # The table before holds its objects, so their ids cannot have been used again.
-        keys = zip(map(id, before.slides), before.shapes, strict=True)
-        known = dict(zip(keys, before.settings, strict=True))
-        if voices or before.voices:
-            changed = {name for name in {*voices, *before.voices} if voices.get(name) != before.voices.get(name)}
-            gone = {id(slide) for slide in before.slides if slide.id in changed}
-            known = {key: own for key, own in known.items() if key[0] not in gone}
     by_shape = {shape: rules_of_shape(rules, shape) for shape in set(shapes)}
+    known = before if before is not None and rules is before.rules else None
+    places = _places_before(keys, known.slide_keys) if known else [-1] * len(slides)
     return tuple(
-        known.get((id(slide), shape)) or lasting(settings_of(slide, by_shape[shape]), voices.get(slide.id))
-        for slide, shape in zip(slides, shapes, strict=True)
+        known.settings[k] if known and k >= 0 else lasting(settings_of(slide, by_shape[shape]), voices.get(slide.id))
+        for k, slide, shape in zip(places, slides, shapes, strict=True)
     )
 
 
 def _unchanged_rows(
-    slides: tuple[Slide, ...],
-    slide_of: NDArray[np.intp],
-    photos: tuple[Photo, ...],
-    rules: HouseRules,
-    before: SlideTable | None,
-    piled: tuple[bool, ...],
-    voices: Mapping[str, Fraction],
+    keys: Keys, slide_of: NDArray[np.intp], slides: int, rules: HouseRules, before: SlideTable | None
 ) -> NDArray[np.intp]:
+    """Return the row of the table before that each row can be taken from, or -1."""
     if before is None or rules is not before.rules:
-        return np.full(len(photos), -1, np.intp)
-    known = {
-        (id(before.slides[k]), id(photo), before.piled[k], before.voices.get(before.slides[k].id)): row
-        for row, (k, photo) in enumerate(zip(before.slide_of.tolist(), before.photos, strict=True))
-    }
-    pairs = zip(slide_of.tolist(), photos, strict=True)
-    source = [known.get((id(slides[k]), id(photo), piled[k], voices.get(slides[k].id)), -1) for k, photo in pairs]
-    found = np.array(source, np.intp)
-    if len(photos) > len(slides):
+        return np.full(len(keys), -1, np.intp)
+    found = np.array(_places_before(keys, before.row_keys), np.intp)
+    if len(keys) > slides:
         # Photos of a group share the frame: one that changed moves all.
         found[np.isin(slide_of, slide_of[found < 0])] = -1
     return found
