@@ -4,6 +4,7 @@ Rectangles are fractions of the frame. Lengths are in short sides, shares of the
 square and look the same in all outputs.
 """
 
+from functools import lru_cache
 from math import sqrt
 from typing import Literal
 
@@ -54,6 +55,7 @@ def piece_size(outer: tuple[float, float], border: float, foot: float) -> tuple[
     return max(outer[0] - 2 * border, outer[0] / 10), max(outer[1] - border * (1 + foot), outer[1] / 10)
 
 
+@lru_cache(maxsize=4096)  # asked for every print at every edit
 def size_about_piece(
     room: tuple[float, float], piece_aspect: float, size: float, sized_by: SizedBy, border: float, foot: float
 ) -> tuple[float, float]:

@@ -277,7 +277,8 @@ def _set_off(output: Output, stations: FloatArray, leans: FloatArray, table: Sli
     beyond = (windows[..., :2] < -_BARE) | (windows[..., :2] + windows[..., 2:] > 1 + _BARE)
     bare = beyond.any(axis=(1, 2)) & table.opaque
     if table.has_mounts:
-        bare &= np.array([table.mount_of(row, output.id, float(output.aspect)) is None for row in range(count)], bool)
+        for row in np.flatnonzero(bare).tolist():
+            bare[row] = table.mount_of(row, output.id, float(output.aspect)) is None
     return bare
 
 

@@ -205,10 +205,23 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         or int(np.diff(first_row).max(initial=0)) > 1
         or any(slide.mount is not None or slide.in_outputs for slide in slides),
         voices=voices,
-        slots={},
+        slots=_kept_slots(first_row, source, before) if before is not None else {},
         slide_keys=slide_keys,
         row_keys=row_keys,
     )
+
+
+def _kept_slots(
+    first_row: NDArray[np.intp], source: NDArray[np.intp], before: SlideTable
+) -> dict[tuple[int, float], tuple[Window, ...] | None]:
+    """Return the places in groups that are as they were."""
+    stands: dict[int, int] = {}
+    for k in np.flatnonzero(np.diff(first_row) > 1).tolist():
+        row = int(source[first_row[k]])  # photos of a group are taken over all, or none
+        if row >= 0:
+            stands[int(before.slide_of[row])] = k
+    slots = dict(before.slots)  # at once: others may be adding to it
+    return {(stands[k], aspect): places for (k, aspect), places in slots.items() if k in stands}
 
 
 def rows_to_solve(project: Project, before: SlideTable) -> int:
