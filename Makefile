@@ -1,7 +1,7 @@
 # Everything is done in .venv; each goal sets up what it needs first.
 PY := .venv/bin/python
 
-.PHONY: setup demo test soak lint format schema screenshots bench count install clean framing-photos
+.PHONY: setup demo test soak lint format schema screenshots bench mutants count install clean framing-photos
 
 setup:
 	@sh tools/setup.sh
@@ -42,6 +42,10 @@ screenshots: setup
 
 bench: setup
 	@$(PY) -m bench
+
+# Breaks rules one at a time and lists those that no test notices: make mutants ROOM=core/sound COUNT=60 SEED=1
+mutants: setup
+	@$(PY) tools/mutants.py "$(ROOM)" "$(or $(COUNT),60)" "$(or $(SEED),1)"
 
 count:
 	@sh tools/count.sh

@@ -1,10 +1,12 @@
-"""``make bench``, or ``python -m bench NAME ...`` for some of the figures."""
+"""``make bench``, or ``python -m bench NAME ...`` for some of the figures; with --smallest only to see that they can be
+had."""
 
 import sys
 import tempfile
 from pathlib import Path
 
 from bench import export_ratio, framing, looks, memory, sound, speed, stalls, start, steadiness, transitions, words
+from bench.subjects import Scale
 
 FIGURES = {
     "framing": framing.run,
@@ -25,14 +27,15 @@ FIGURES = {
 
 
 def main() -> int:
-    names = sys.argv[1:] or list(FIGURES)
+    scale = Scale.SMALLEST if "--smallest" in sys.argv else Scale.FULL
+    names = [name for name in sys.argv[1:] if name != "--smallest"] or list(FIGURES)
     unknown = set(names) - set(FIGURES)
     if unknown:
         print(f"Unknown: {', '.join(unknown)}; there are {', '.join(FIGURES)}.", file=sys.stderr)
         return 2
     with tempfile.TemporaryDirectory() as folder:
         for name in names:
-            FIGURES[name](Path(folder))
+            FIGURES[name](Path(folder), scale)
     return 0
 
 

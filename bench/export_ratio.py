@@ -3,7 +3,7 @@
 from fractions import Fraction
 from pathlib import Path
 
-from bench.subjects import RUNS, median_ratio, project_of, report, write_photos
+from bench.subjects import RUNS, Scale, median_ratio, project_of, report, write_photos
 from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.formats.format import Quality
@@ -15,19 +15,20 @@ from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.planner import plan_output
 
 
-def run(folder: Path) -> None:
-    paths = write_photos(folder, 4)
+def run(folder: Path, scale: Scale) -> None:
+    paths, output = write_photos(folder, 4, scale), scale.of("wide", "320x180")
     for name, count, seconds, transition, wanted in (
         ("plain moves", 2, Fraction(4), Fraction(0), "<= 1.35"),
         ("dissolves", 4, Fraction(4), Fraction(2), "<= 1.6"),
     ):
-        project = project_of(paths[:count], folder, "wide", seconds, transition)
-        plan = plan_output(project, "wide")
-        ratio, a, b = against_encoding(plan, folder)
+        length = scale.of(1, Fraction(1, 8))
+        project = project_of(paths[:count], folder, output, seconds * length, transition * length)
+        plan = plan_output(project, output)
+        ratio, a, b = against_encoding(plan, folder, scale.of(RUNS, 1))
         report(f"export / encoding from memory, {name}", f"{ratio:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
 
 
-def against_encoding(plan: Plan, folder: Path, runs: int = RUNS) -> tuple[float, float, float]:
+def against_encoding(plan: Plan, folder: Path, runs: int) -> tuple[float, float, float]:
     """Return how many times as long exporting a show takes as encoding its frames, and the seconds of both."""
     source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
     frames = _frames_in_memory(plan, source)

@@ -8,7 +8,7 @@ import cv2
 import numpy as np
 
 from bench.framing_set import LabelledPhoto, labelled_photos
-from bench.subjects import report, seconds_of
+from bench.subjects import Scale, report, seconds_of
 from jaunty_frame.core.framing.bases import PLACEMENTS, KeepAreas, Placement
 from jaunty_frame.core.framing.straightened_bases import solve_all_bases
 from jaunty_frame.core.geometry.straightening import Turned
@@ -105,8 +105,8 @@ def _cuts_a_head(photo: LabelledPhoto, window: np.ndarray, every: np.ndarray) ->
     return bool(visible_share(window[None], heads[None]).min() < 0.9)
 
 
-def run(folder: Path) -> None:
-    photos = labelled_photos()
+def run(folder: Path, scale: Scale) -> None:
+    photos = labelled_photos(scale.of(None, 2))
     finder = KeepAreaFinder(finder_models())
     threads = cv2.getNumThreads()
     cv2.setNumThreads(1)

@@ -49,9 +49,9 @@ class LabelledPhoto:
         return self.pixels.shape[1] / self.pixels.shape[0]
 
 
-def labelled_photos() -> list[LabelledPhoto]:
-    """Return all labelled photos that are on this machine, the real ones first."""
-    return [*_real_photos(), *_drawn_photos()]
+def labelled_photos(most: int | None = None) -> list[LabelledPhoto]:
+    """Return the labelled photos that are on this machine, the real ones first. most : of each kind of source."""
+    return [*_real_photos()[:most], *_drawn_photos(most)]
 
 
 def _real_photos() -> list[LabelledPhoto]:
@@ -86,14 +86,14 @@ def _folders() -> list[Path]:
     return found
 
 
-def _drawn_photos() -> list[LabelledPhoto]:
+def _drawn_photos(most: int | None) -> list[LabelledPhoto]:
     photos = []
-    for scene in SCENES:
+    for scene in SCENES[:most]:
         pixels, boxes = draw_scene(scene)
         if boxes:
             small = _at_working_size(np.ascontiguousarray(pixels[..., ::-1]))
             photos.append(_labelled(scene.name, "drawn", small, [("subject", box) for box in boxes]))
-    for seed in range(_DRAWN):
+    for seed in range(_DRAWN)[:most]:
         pixels, boxes = drawn_photo(seed)
         flipped = np.ascontiguousarray(pixels[..., ::-1])
         photos.append(_labelled(f"drawn {seed}", "drawn", flipped, [("subject", box) for box in boxes]))

@@ -5,7 +5,7 @@ out.
 """
 
 import statistics
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from pathlib import Path
 
@@ -13,7 +13,7 @@ import numpy as np
 from scipy.ndimage import gaussian_filter
 
 from bench.export_ratio import against_encoding, first_frames
-from bench.subjects import project_of, report, seconds_of, write_photos
+from bench.subjects import Scale, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.colouring.treatment import Treatment
 from jaunty_frame.core.fills.blurred import blurred_fill
 from jaunty_frame.core.mounts.shadow import shadow_share
@@ -25,6 +25,7 @@ from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.light import LightFill
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.fills.water import WaterFill
+from jaunty_frame.document.look import Look
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.own_looks import OWN_LOOKS
@@ -38,38 +39,39 @@ _RUNS = 3
 _PRINT = Mount(size=0.9, border=0.02, shadow=0.5, shadow_blur=0.06)
 
 
-def run(folder: Path) -> None:
-    paths = write_photos(folder, 5)
-    base = project_of(paths[:1], folder, "wide", Fraction(4), Fraction(0))
-    for name, project, wanted in (*_cases(base), _pile(paths, folder)):
-        plan = plan_output(project, "wide")
-        _, a, b = against_encoding(plan, folder, _RUNS)
-        a -= statistics.median(seconds_of(lambda plan=plan: first_frames(plan, folder)) for _ in range(_RUNS))
+def run(folder: Path, scale: Scale) -> None:
+    paths = write_photos(folder, 5, scale)
+    output, seconds, runs = scale.of(("wide", Fraction(4), _RUNS), ("320x180", Fraction(1, 2), 1))
+    base = project_of(paths[:1], folder, output, seconds, Fraction(0))
+    for name, project, wanted in (*_cases(base), _pile(paths, folder, output, seconds)):
+        plan = plan_output(project, output)
+        _, a, b = against_encoding(plan, folder, runs)
+        a -= statistics.median(seconds_of(lambda plan=plan: first_frames(plan, folder)) for _ in range(runs))
         report(f"export / encoding from memory, {name}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)
-    _report_blurs()
-    _report_previews(paths, folder)
+    _report_blurs(scale.of(1, 4))
+    _report_previews(paths, folder, *scale.of((OWN_LOOKS, 105), (OWN_LOOKS[:2], 18)))
 
 
-def _pile(paths: list[Path], folder: Path) -> tuple[str, Project, str]:
+def _pile(paths: list[Path], folder: Path, output: str, seconds: Fraction) -> tuple[str, Project, str]:
     """Return a show of the last print of a pile of five, which arrives while the show begins and then drifts."""
-    project = project_of(paths, folder, "wide", Fraction(6, 5), Fraction(0))
+    project = project_of(paths, folder, output, Fraction(6, 5), Fraction(0))
     ids = [slide.id for slide in project.slides]
     piled = set_for_all("Pile", transition=Pile(seconds=Fraction(1)), fill=TextureFill()).apply(project)
-    piled = set_on_slides(ids[-1:], "Long", seconds=Fraction(4)).apply(piled)
+    piled = set_on_slides(ids[-1:], "Long", seconds=max(seconds, Fraction(6, 5))).apply(piled)
     return "pile of five", piled, "<= 1.7"
 
 
-def _report_previews(paths: list[Path], folder: Path) -> None:
+def _report_previews(paths: list[Path], folder: Path, looks: Sequence[Look], end: int) -> None:
     """Paint frames of each look as the screening does, in two outputs; the slowest look is told."""
     source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
     for size in ("640x360", "360x640"):
         project = project_of(paths[:2], folder, size, Fraction(3), Fraction(1))
         rates = {}
-        for look in OWN_LOOKS:
+        for look in looks:
             ids = [slide.id for slide in project.slides]
             plan = plan_output(set_on_slides(ids, "Look", **look.slide_fields).apply(project), size)
             width, height = plan.output.width, plan.output.height
-            surface, frames = new_surface(width, height, Coding.SCREEN), range(15, min(plan.schedule.total, 105))
+            surface, frames = new_surface(width, height, Coding.SCREEN), range(15, min(plan.schedule.total, end))
             with FramePainter(plan, source, output_format(plan, width, height, Coding.SCREEN)) as painter:
                 painter.paint_at(surface, 15)
                 taken = seconds_of(lambda p=painter, s=surface, f=frames: [p.paint_at(s, n) for n in f])
@@ -95,16 +97,17 @@ def _cases(base: Project) -> Iterator[tuple[str, Project, str]]:
     yield "wandering light", look("whole", LightFill(), _PRINT), "<= 2.2"
 
 
-def _report_blurs() -> None:
-    photo = np.random.default_rng(1).integers(0, 256, (1080, 1920, 3), np.uint8)
-    frame = FrameFormat(1920, 1080, 1.0, Coding.SCREEN)
-    sigma = 40.0
-    ours = seconds_of(lambda: blurred_fill(photo, frame, Treatment(blur=sigma / 1080)))
+def _report_blurs(shrunk: int) -> None:
+    """shrunk : how many times as small as 1080p the picture is, with its sigma."""
+    width, height, sigma = 1920 // shrunk, 1080 // shrunk, 40.0 / shrunk
+    photo = np.random.default_rng(1).integers(0, 256, (height, width, 3), np.uint8)
+    frame = FrameFormat(width, height, 1.0, Coding.SCREEN)
+    ours = seconds_of(lambda: blurred_fill(photo, frame, Treatment(blur=sigma / height)))
     theirs = seconds_of(lambda: gaussian_filter(photo.astype(np.float32), (sigma, sigma, 0), mode="nearest"))
     report("blur, sigma 40 at 1080p: scipy / ours", f"{theirs / ours:.0f} x", ">= 15 x")
-    corners = np.array([[300.0, 200], [1600, 220], [1620, 900], [280, 880]])
-    mask = np.zeros((1080, 1920), np.float32)
-    mask[200:900, 300:1600] = 1
-    ours = seconds_of(lambda: shadow_share(corners, (sigma, sigma), (1920, 1080)))
+    corners = np.array([[300.0, 200], [1600, 220], [1620, 900], [280, 880]]) / shrunk
+    mask = np.zeros((height, width), np.float32)
+    mask[200 // shrunk : 900 // shrunk, 300 // shrunk : 1600 // shrunk] = 1
+    ours = seconds_of(lambda: shadow_share(corners, (sigma, sigma), (width, height)))
     theirs = seconds_of(lambda: gaussian_filter(mask, sigma, mode="nearest"))
     report("shadow of a leaning print, sigma 40 at 1080p: scipy / ours", f"{theirs / ours:.0f} x", ">= 15 x")

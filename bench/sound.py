@@ -13,7 +13,7 @@ import av
 import numpy as np
 
 from bench.export_ratio import against_encoding
-from bench.subjects import RUNS, photo_record, project_of, report, seconds_of, write_photos
+from bench.subjects import RUNS, Scale, photo_record, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.music.composing import composed
 from jaunty_frame.core.sound.beats import beats_of
 from jaunty_frame.core.sound.levels import RATE, Samples
@@ -64,17 +64,23 @@ print(passed, heard.samples / 48000, peak)
 """
 
 
-def run(folder: Path) -> None:
-    song = _song(folder)
-    _report_listening(song, folder)
-    _report_mix(song, folder)
-    _report_export(song, folder)
+def run(folder: Path, scale: Scale) -> None:
+    song = scale.of(lambda: _song(folder, composed(PIECES[0]), _SONG_SECONDS), lambda: _song(folder, _clicks(), 12))()
+    _report_listening(song, folder, scale.of(_RUNS, 1))
+    _report_mix(song, folder, scale)
+    _report_export(song, folder, scale)
 
 
-def _song(folder: Path) -> Path:
-    """Return four minutes of music as MP3."""
-    piece = composed(PIECES[0])
-    samples = np.tile(piece, (-(-_SONG_SECONDS * RATE // len(piece)), 1))[: _SONG_SECONDS * RATE]
+def _clicks() -> Samples:
+    """Return two clicks a second: music enough to see whether it is listened to."""
+    samples = np.random.default_rng(2).standard_normal((RATE // 2, 2)).astype(np.float32) * 0.01
+    samples[:400] *= 50
+    return samples
+
+
+def _song(folder: Path, piece: Samples, seconds: int) -> Path:
+    """Return so much of a piece, over and over, as MP3."""
+    samples = np.tile(piece, (-(-seconds * RATE // len(piece)), 1))[: seconds * RATE]
     path = folder / "song.mp3"
     with av.open(str(path), "w") as container:
         stream = container.add_stream("libmp3lame", rate=RATE, layout="stereo")
@@ -88,30 +94,30 @@ def _song(folder: Path) -> Path:
     return path
 
 
-def _report_listening(song: Path, folder: Path) -> None:
-    peaks = statistics.median(seconds_of(lambda: wave_of(song)) for _ in range(_RUNS))
+def _report_listening(song: Path, folder: Path, runs: int) -> None:
+    peaks = statistics.median(seconds_of(lambda: wave_of(song)) for _ in range(runs))
     report("wave of a 4 min MP3", f"{peaks:.2f} s", "<= 1.5 s")
     reader = SoundReader(song)
     low = np.concatenate([decimated(block) for block in reader.blocks()])
     reader.close()
-    beats = statistics.median(seconds_of(lambda: beats_of(mel_spectrum(low))) for _ in range(_RUNS))
+    beats = statistics.median(seconds_of(lambda: beats_of(mel_spectrum(low))) for _ in range(runs))
     report("beats of 4 min", f"{beats:.2f} s", "<= 2 s")
     cache = PeakCache(folder / "peaks")
-    whole = statistics.median(seconds_of(lambda: look_at_sound(song, folder, cache)) for _ in range(_RUNS))
+    whole = statistics.median(seconds_of(lambda: look_at_sound(song, folder, cache)) for _ in range(runs))
     report("all that is listened for in a 4 min MP3", f"{whole:.2f} s", "")
 
 
-def _show(song: Path, folder: Path) -> Project:
-    """Return a show of five minutes with music, ten ambiences and ten voices."""
+def _show(song: Path, folder: Path, slides: int, bound: int) -> Project:
+    """Return a show of so many slides with music, and of each so many ambiences and voices."""
     cache = PeakCache(folder / "peaks")
-    photos = [photo_record(f"p{k}", 3000, 2000, ()) for k in range(_SLIDES)]
+    photos = [photo_record(f"p{k}", 3000, 2000, ()) for k in range(slides)]
     rules = HouseRules(seconds_moving=_SECONDS, seconds_held=_SECONDS, transition=Cut())
     project = add_photos(photos).apply(
         Project(outputs=tuple(output_from_text(name) for name, _ in _MIX_OUTPUTS), house_rules=rules)
     )
     project = add_sound(look_at_sound(song, folder, cache), "music").apply(project)
     rng = np.random.default_rng(1)
-    for k in range(_BOUND):
+    for k in range(bound):
         noise = rng.standard_normal((20 * RATE, 2)).astype(np.float32) * 0.05
         voice = spoken(f"This is number {k} of ten, and its glaze is copper red")
         kinds: dict[SoundKind, Samples] = {"ambience": noise, "voice": voice}
@@ -122,38 +128,40 @@ def _show(song: Path, folder: Path) -> Project:
     return project
 
 
-def _report_mix(song: Path, folder: Path) -> None:
+def _report_mix(song: Path, folder: Path, scale: Scale) -> None:
+    slides, bound, runs = scale.of((_SLIDES, _BOUND, _RUNS), (3, 1, 1))
     path = folder / "sound.jaunty"
-    save_project(_show(song, folder), path)
+    save_project(_show(song, folder, slides, bound), path)
     most = 0.0
     for output, said in _MIX_OUTPUTS:
         speeds = []
-        for _ in range(_RUNS):
+        for _ in range(runs):
             command = [sys.executable, "-c", _MIX, str(path), output]
             done = subprocess.run(command, check=True, capture_output=True, text=True)
             seconds, length, peak = map(float, done.stdout.split())
             speeds.append(length / seconds)
             most = max(most, peak * 1024)
         speed = statistics.median(speeds)
-        report(f"mix of 5 min, 21 sounds, one core, {said}", f"{speed:.0f} x real time", ">= 60")
+        report(f"mix of {slides * 5} s, {2 * bound + 1} sounds, one core, {said}", f"{speed:.0f} x real time", ">= 60")
     report("peak memory of that program", f"{most / 1e6:.0f} MB", "<= 200 MB")
 
 
-def _report_export(song: Path, folder: Path) -> None:
+def _report_export(song: Path, folder: Path, scale: Scale) -> None:
     """Time exports with and without sound in turn, by the processor's time and the least of each: what the machine
     varies by is more than the difference."""
-    base = project_of(write_photos(folder, 2), folder, "wide", Fraction(4), Fraction(0))
+    output, length, runs = scale.of(("wide", Fraction(4), RUNS), ("320x180", Fraction(1, 2), 1))
+    base = project_of(write_photos(folder, 2, scale), folder, output, length, Fraction(0))
     cache = PeakCache(folder / "peaks")
-    silent = plan_output(base, "wide")
-    heard = plan_output(add_sound(look_at_sound(song, folder, cache), "music").apply(base), "wide")
-    ratio, _, _ = against_encoding(silent, folder, _RUNS)
+    silent = plan_output(base, output)
+    heard = plan_output(add_sound(look_at_sound(song, folder, cache), "music").apply(base), output)
+    ratio, _, _ = against_encoding(silent, folder, scale.of(_RUNS, 1))
 
     def export(plan: Plan) -> None:
         source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
         with mixed_show(sound_plan(plan), folder, cache) if sound_plan(plan).heard else nullcontext() as mix:
             export_show(plan, source, folder / "show.mp4", Quality.STANDARD, overwrite=True, sound=mix)
 
-    more = [(_work_of(lambda: export(heard)), _work_of(lambda: export(silent))) for _ in range(RUNS)]
+    more = [(_work_of(lambda: export(heard)), _work_of(lambda: export(silent))) for _ in range(runs)]
     share = (min(a for a, _ in more) / min(b for _, b in more) - 1) * ratio
     report("export with sound, more than without", f"{share:+.3f} (after {ratio:.2f})", "<= +0.05")
 

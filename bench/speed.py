@@ -9,9 +9,18 @@ from pathlib import Path
 import cv2
 import numpy as np
 
-from bench.subjects import RUNS, median_ratio, photo_record, project_of, report, seconds_of, write_photos
+from bench.subjects import (
+    RUNS,
+    Scale,
+    median_ratio,
+    photo_record,
+    project_in_window,
+    project_of,
+    report,
+    seconds_of,
+    write_photos,
+)
 from jaunty_frame.core.painting.surface import Coding, new_surface
-from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.edits.photos import add_photos
@@ -26,16 +35,17 @@ from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.show.planning.planner import Planner, plan_output
 
 
-def run_screening(folder: Path) -> None:
-    paths = write_photos(folder, 3)
+def run_screening(folder: Path, scale: Scale) -> None:
+    paths = write_photos(folder, 3, scale)
     for size in ("640x360", "360x640"):
-        project = project_of(paths, folder, size, Fraction(3), Fraction(1))
+        seconds, joint = scale.of((Fraction(3), Fraction(1)), (Fraction(1, 2), Fraction(1, 4)))
+        project = project_of(paths, folder, size, seconds, joint)
         plan = plan_output(project, size)
         width, height = plan.output.width, plan.output.height
         surface = new_surface(width, height, Coding.SCREEN)
         source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
         rates = []
-        for _ in range(RUNS):
+        for _ in range(scale.of(RUNS, 1)):
             with FramePainter(plan, source, output_format(plan, width, height, Coding.SCREEN)) as painter:
                 taken = seconds_of(lambda: [painter.paint_at(surface, n) for n in range(plan.schedule.total)])  # noqa: B023
             rates.append(plan.schedule.total / taken)
@@ -44,8 +54,8 @@ def run_screening(folder: Path) -> None:
         )
 
 
-def run_import(folder: Path) -> None:
-    paths = write_photos(folder, 12)
+def run_import(folder: Path, scale: Scale) -> None:
+    paths = write_photos(folder, scale.of(12, 2), scale)
     data = [np.frombuffer(path.read_bytes(), np.uint8) for path in paths]
     rounds = iter(range(1000))
 
@@ -56,18 +66,19 @@ def run_import(folder: Path) -> None:
         with ThreadPoolExecutor(os.cpu_count()) as pool:
             list(pool.map(lambda coded: cv2.imdecode(coded, cv2.IMREAD_REDUCED_COLOR_8), data))
 
-    ratio, a, b = median_ratio(ours, floor)
+    ratio, a, b = median_ratio(ours, floor, scale.of(RUNS, 1))
     report(
         "import of 24 MP / bare reduced decode, all cores",
-        f"{ratio:.2f} ({12 / a:.1f} / {12 / b:.1f} photos/s)",
+        f"{ratio:.2f} ({len(paths) / a:.1f} / {len(paths) / b:.1f} photos/s)",
         "<= 1.3",
     )
 
 
-def run_plan(folder: Path) -> None:
+def run_plan(folder: Path, scale: Scale) -> None:
+    count, runs = scale.of((1000, RUNS), (12, 1))
     rng = np.random.default_rng(1)
     photos = []
-    for k in range(1000):
+    for k in range(count):
         width, height = ((6000, 4000), (4000, 6000), (3000, 4000), (6000, 2000))[int(rng.integers(4))]
         areas = tuple(
             KeepArea(box=(float(x), float(y), 0.2, 0.3), weight=float(rng.choice([0.5, 1.0])))
@@ -75,13 +86,13 @@ def run_plan(folder: Path) -> None:
         )
         photos.append(photo_record(f"p{k}", width, height, areas))
     project = add_photos(photos).apply(Project(outputs=PRESETS[:8]))
-    whole = [seconds_of(lambda: Planner().plans(project)) for _ in range(RUNS)]
-    report("plan of 1000 slides x 8 outputs", f"{statistics.median(whole):.2f} s", "<= 2 s")
+    whole = [seconds_of(lambda: Planner().plans(project)) for _ in range(runs)]
+    report(f"plan of {count} slides x 8 outputs", f"{statistics.median(whole):.2f} s", "<= 2 s")
     planner = Planner()
     planner.plans(project)
     again = []
-    for k in range(4 * RUNS):
-        name = f"p{k * 43 % 1000}"
+    for k in range(4 * runs):
+        name = f"p{k * 43 % count}"
         if k % 2:
             edit = set_on_slides([f"{name}-1"], "Seconds", seconds=Fraction(40 + k, 10))
         else:
@@ -92,7 +103,7 @@ def run_plan(folder: Path) -> None:
     report("the same again after one edit", f"{statistics.median(again) * 1000:.1f} ms", "<= 20 ms")
 
 
-def run_drag(folder: Path) -> None:
+def run_drag(folder: Path, scale: Scale) -> None:
     """Time from a drag of a keep area to all outputs drawn anew beside it, in the real window without a screen."""
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     # Only this figure needs Qt.
@@ -107,15 +118,15 @@ def run_drag(folder: Path) -> None:
     window = MainWindow(session)
     window.resize(1280, 800)
     window.show()
-    window.files.open_path(make_demo(folder / "demo", thumbnails=session.cache))
-    for preset in PRESETS:
+    window.files.open_path(project_in_window(folder, scale, session.cache))
+    for preset in PRESETS[: scale.of(None, 3)]:
         if preset.id not in {output.id for output in session.project.outputs}:
             session.apply(add_output(preset))
     window.sheet.select_cell(session.project.slides[1].id, "tall")
     while window.images.is_working() or window.importer.task or window.importer.finding:
         app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
     times = []
-    for k in range(40):
+    for k in range(scale.of(40, 2)):
         area = KeepArea(box=(0.1 + 0.01 * k, 0.3, 0.3, 0.4))
         times.append(seconds_of(lambda: window.bench.canvas.areas_changed.emit((area,))))  # noqa: B023
     count = len(window.bench.strip.pictures())

@@ -16,12 +16,11 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 from tests.app.watchdog import Watchdog
 
-from bench.subjects import report
+from bench.subjects import Scale, project_in_window, report
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.start import make_application
 from jaunty_frame.core.time.typed_seconds import typed_seconds
-from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, carry_over
 from jaunty_frame.document.edits.edit import Edit, all_of
@@ -34,6 +33,7 @@ from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.shove import Shove
 from jaunty_frame.document.transitions.wipe import Wipe
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import load_project, save_project
 from jaunty_frame.media.projects.recovery import AutosaveStore
 
@@ -44,9 +44,10 @@ _LONGEST_WAIT = 60.0
 _PANELS = ("set", "joint", "pace", "carry", "looks", "undo-list", "house-rules")
 
 
-def run(folder: Path) -> None:
+def run(folder: Path, scale: Scale) -> None:
     """Do what people do in the window, each five times; report the median of the longest stalls."""
-    path = large_project(folder)
+    slides, times = scale.of((_SLIDES, _TIMES), (14, 1))
+    path = large_project(folder, slides, scale)
     app = make_application()
     window = MainWindow(Session(autosaves=AutosaveStore(folder / "state")))
     window.resize(1280, 800)
@@ -55,7 +56,7 @@ def run(folder: Path) -> None:
     wait_until_quiet(app, window)
     for name, act in _acts(window, path):
         longest = []
-        for _ in range(_TIMES):
+        for _ in range(times):
             watchdog.restart()
             act()
             wait_until_quiet(app, window)
@@ -67,20 +68,20 @@ def run(folder: Path) -> None:
     window.close()
 
 
-def large_project(folder: Path) -> Path:
-    """Return a project of the demo's photos, shown over and over in all outputs."""
-    path = make_demo(folder)
-    demo = load_project(path)
-    slides = tuple(demo.slides[k % len(demo.slides)].changed(id=f"s{k}") for k in range(_SLIDES))
-    # What belongs to slides of the demo belongs to the first ones, which are these.
-    names = {slide.id: f"s{k}" for k, slide in enumerate(demo.slides)}
-    sounds = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in demo.sound.sounds)
-    emblems = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in demo.emblems)
-    large = demo.changed(
+def large_project(folder: Path, slide_count: int, scale: Scale) -> Path:
+    """Return a project of few photos, shown over and over, in all outputs or the smallest in its own."""
+    path = project_in_window(folder, scale, ThumbnailCache(folder / "thumbnails"))
+    few = load_project(path)
+    slides = tuple(few.slides[k % len(few.slides)].changed(id=f"s{k}") for k in range(slide_count))
+    # What belongs to slides of the few belongs to the first ones, which are these.
+    names = {slide.id: f"s{k}" for k, slide in enumerate(few.slides)}
+    sounds = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in few.sound.sounds)
+    emblems = tuple(one.changed(slides=tuple(names[name] for name in one.slides)) for one in few.emblems)
+    large = few.changed(
         slides=slides,
-        outputs=tuple(PRESETS[:_OUTPUTS]),
+        outputs=scale.of(PRESETS[:_OUTPUTS], few.outputs),
         hand_set=(),
-        sound=demo.sound.changed(sounds=sounds),
+        sound=few.sound.changed(sounds=sounds),
         emblems=emblems,
     )
     save_project(large, path)
@@ -138,7 +139,7 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("carry over to all", lambda: session.apply(carried(project()))),
         ("a look for all", lambda: session.apply(apply_look(next(looks), ids(project())))),
         ("seconds of all", lambda: session.apply(change_seconds(ids(project()), typed_seconds("+0.5")))),
-        ("fit the show", lambda: session.apply(fit_show(Fraction(1500 + next(seconds)), "wide"))),
+        ("fit the show", lambda: session.apply(fit_show(Fraction(3 * len(project().slides) + next(seconds)), "wide"))),
         ("a joint for all", lambda: session.apply(set_for_all("Joint", transition=next(joints)))),
         ("leave every second out", lambda: session.apply(leave_out(ids(project())[::2], "tall", next(outs)))),
         ("choose upright ones", lambda: window.desk.actions["choose-upright"].trigger()),

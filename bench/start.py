@@ -9,7 +9,7 @@ import time
 from contextlib import nullcontext
 from pathlib import Path
 
-from bench.subjects import report
+from bench.subjects import Scale, report
 from bench.x_server import x_server
 from jaunty_frame.demo.project import make_demo
 
@@ -57,7 +57,7 @@ app.exec()
 """
 
 
-def run(folder: Path) -> None:
+def run(folder: Path, scale: Scale) -> None:
     project = make_demo(folder / "demo")
     there = shutil.which("Xvfb") is not None
     with x_server() if there else nullcontext({**os.environ, "QT_QPA_PLATFORM": "offscreen"}) as environment:
@@ -73,7 +73,7 @@ def run(folder: Path) -> None:
             return float(ended.stdout) - began
 
         seconds_to_paint(_OURS)
-        pairs = [(seconds_to_paint(_OURS), seconds_to_paint(_BARE)) for _ in range(_RUNS)]
+        pairs = [(seconds_to_paint(_OURS), seconds_to_paint(_BARE)) for _ in range(scale.of(_RUNS, 1))]
     ratio = statistics.median(ours / bare for ours, bare in pairs)
     ours, bare = (statistics.median(column) for column in zip(*pairs, strict=True))
     report("start to the first painted window / bare window", f"{ratio:.2f} ({ours:.2f} s / {bare:.2f} s)", "<= 3")

@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 from skimage.registration import phase_cross_correlation
 
-from bench.subjects import report
+from bench.subjects import Scale, report
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, window_at
 from jaunty_frame.core.painting.level_specs import DENSITY, LevelSpec, level_specs
@@ -31,19 +31,21 @@ def noise_photo(width: int, height: int) -> np.ndarray:
     return np.repeat(np.clip(scaled, 0, 255).astype(np.uint8)[..., None], 3, axis=2)
 
 
-def run(folder: Path) -> None:
-    photo = noise_photo(4800, 2700)
-    report("push in 1.00 -> 1.05, rendered - commanded, RMS", f"{jitter(photo):.4f} px", "<= 0.02 px")
+def run(folder: Path, scale: Scale) -> None:
+    photo = noise_photo(*scale.of((4800, 2700), (2400, 1350)))
+    moved = jitter(photo, scale.of(3, 75))
+    report("push in 1.00 -> 1.05, rendered - commanded, RMS", f"{moved:.4f} px", "<= 0.02 px")
     for density in (1.25, 1.4, 1.5):
         report(f"breathing at a density of {density}", f"{breathing(photo, density) * 100:.1f} %", "reported")
     report("density in use", f"{DENSITY}", "-")
 
 
-def jitter(photo: np.ndarray) -> float:
+def jitter(photo: np.ndarray, step: int = 3) -> float:
     """Return the RMS, over frames and patches, of rendered minus commanded position in pixels.
 
-    Each patch of a rendered frame is registered with the same patch computed straight from the photo, four times
-    finer and then averaged. (Registering a frame with the one before would measure the zoom inside the patch as well.)
+    step : between the frames that are looked at, of 150. Each patch of a rendered frame is registered with the same
+    patch computed straight from the photo, four times finer and then averaged. (Registering a frame with the one before
+    would measure the zoom inside the patch as well.)
     """
     opening, closing = Window(0.0, 0.0, 1.0, 1.0), Window(0.5 - 0.5 / 1.05, 0.5 - 0.5 / 1.05, 1 / 1.05, 1 / 1.05)
     level = make_level(photo, level_specs((opening, closing), *_SIZE)[0], Coding.VIDEO)
@@ -51,7 +53,7 @@ def jitter(photo: np.ndarray) -> float:
     workspace = Workspace(FrameFormat(*_SIZE, 1.0, Coding.VIDEO))
     sharp = photo[..., 0].astype(np.float32)
     errors = []
-    for n in range(0, 150, 3):
+    for n in range(0, 150, step):
         window = window_at(opening, closing, EASE_IN_OUT, n / 149)
         place(surface, level, window_mapping(window, _SIZE), workspace)
         luma = surface.planes[0].astype(np.float32)

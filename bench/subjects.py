@@ -3,42 +3,65 @@
 import statistics
 import time
 from collections.abc import Callable
+from enum import Enum
 from fractions import Fraction
 from pathlib import Path
+from typing import TypeVar
 
 import cv2
 import numpy as np
 
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
+from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.sounds import add_sound
+from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.model import HouseRules, Project
-from jaunty_frame.document.outputs import output_from_text
+from jaunty_frame.document.outputs import PRESETS, output_from_text
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.projects.project_store import save_project
+from jaunty_frame.media.sounds.flac import write_flac
+from jaunty_frame.media.sounds.listening import look_at_sound
+from jaunty_frame.media.sounds.peaks import PeakCache
+from jaunty_frame.standins.voice import spoken
 
 RUNS = 5
+T = TypeVar("T")
 
 
-def photo_24_megapixels(seed: int) -> np.ndarray:
-    """Return a photo (4000, 6000, 3) with 1/f detail, B G R."""
+class Scale(Enum):
+    """How much is measured: all, or so little that it only shows whether the figure can be had."""
+
+    FULL = "full"
+    SMALLEST = "smallest"
+
+    def of(self, full: T, smallest: T) -> T:
+        return full if self is Scale.FULL else smallest
+
+
+def photo_24_megapixels(seed: int, scale: Scale = Scale.FULL) -> np.ndarray:
+    """Return a photo (4000, 6000, 3), the smallest a tenth as wide, with 1/f detail, B G R."""
     rng = np.random.default_rng(seed)
-    total = np.zeros((4000, 6000, 3), np.float32)
+    height, width = scale.of((4000, 6000), (400, 600))
+    total = np.zeros((height, width, 3), np.float32)
     for cell, amount in ((1000, 60), (250, 28), (60, 14), (15, 8)):
-        grid = rng.standard_normal((4000 // cell + 2, 6000 // cell + 2, 3)).astype(np.float32)
-        total += cv2.resize(grid, (6000, 4000), interpolation=cv2.INTER_CUBIC) * amount
-    noise = rng.standard_normal((1000, 1500, 1)).astype(np.float32) * 4
+        grid = rng.standard_normal((height // cell + 2, width // cell + 2, 3)).astype(np.float32)
+        total += cv2.resize(grid, (width, height), interpolation=cv2.INTER_CUBIC) * amount
+    noise = rng.standard_normal((height // 4, width // 4, 1)).astype(np.float32) * 4
     return np.clip(total + 120 + np.tile(noise, (4, 4, 1)), 0, 255).astype(np.uint8)
 
 
-def write_photos(folder: Path, count: int, distinct: int = 4) -> list[Path]:
+def write_photos(folder: Path, count: int, scale: Scale, distinct: int = 4) -> list[Path]:
     """Write ``count`` JPEGs of 24 megapixels; beyond ``distinct`` they repeat, with a comment that tells them apart."""
     coded = []
     for seed in range(min(distinct, count)):
-        _, data = cv2.imencode(".jpg", photo_24_megapixels(seed), [cv2.IMWRITE_JPEG_QUALITY, 88])
+        _, data = cv2.imencode(".jpg", photo_24_megapixels(seed, scale), [cv2.IMWRITE_JPEG_QUALITY, 88])
         coded.append(data.tobytes())
     paths = []
     for k in range(count):
@@ -66,6 +89,22 @@ def project_of(paths: list[Path], folder: Path, output: str, seconds: Fraction, 
     return set_for_all("Bench", placement="cover", move="push-in").apply(project)
 
 
+def project_in_window(folder: Path, scale: Scale, cache: ThumbnailCache) -> Path:
+    """Return the project that the window is measured on: the demo, or two photos with words and a sound."""
+    if scale is Scale.FULL:
+        return make_demo(folder / "demo", thumbnails=cache)
+    project = project_of(write_photos(folder, 2, scale), folder, "wide", Fraction(2), Fraction(1, 2))
+    for name in ("tall", "square"):
+        project = add_output(next(preset for preset in PRESETS if preset.id == name)).apply(project)
+    for slide in project.slides:
+        project = add_words(slide.id, "Copper red", "title").apply(project)
+    write_flac(spoken("copper red"), folder / "said.flac", {})
+    said = look_at_sound(folder / "said.flac", folder, PeakCache(folder / "peaks"))
+    project = add_sound(said, "voice", [project.slides[1].id]).apply(project)
+    save_project(project, folder / "small.jaunty")
+    return folder / "small.jaunty"
+
+
 def photo_record(name: str, width: int, height: int, areas: tuple[KeepArea, ...]) -> Photo:
     """Return a photo that exists on no disk, for figures that read none; attention rises to the right and downwards."""
     rising = tuple(2 * k / ATTENTION_STRIPS**2 for k in range(ATTENTION_STRIPS))
@@ -86,9 +125,7 @@ def seconds_of(work: Callable[[], object]) -> float:
     return time.perf_counter() - start
 
 
-def median_ratio(
-    ours: Callable[[], object], floor: Callable[[], object], runs: int = RUNS
-) -> tuple[float, float, float]:
+def median_ratio(ours: Callable[[], object], floor: Callable[[], object], runs: int) -> tuple[float, float, float]:
     """Return the median of the ratios of paired runs, and the medians of both."""
     pairs = [(seconds_of(ours), seconds_of(floor)) for _ in range(runs)]
     ratios = [a / b for a, b in pairs]

@@ -8,7 +8,7 @@ from fractions import Fraction
 from pathlib import Path
 
 from bench.export_ratio import against_encoding, first_frame
-from bench.subjects import project_of, report, seconds_of, write_photos
+from bench.subjects import Scale, project_of, report, seconds_of, write_photos
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.transition import TRANSITIONS
 from jaunty_frame.show.planning.planner import plan_output
@@ -23,16 +23,17 @@ _OTHERWISE = {
 """Settings that are worth a figure of their own."""
 
 
-def run(folder: Path) -> None:
-    project = project_of(write_photos(folder, 2), folder, "wide", _SECONDS, _SECONDS)
+def run(folder: Path, scale: Scale) -> None:
+    output, seconds, runs = scale.of(("wide", _SECONDS, _RUNS), ("320x180", Fraction(1, 2), 1))
+    project = project_of(write_photos(folder, 2, scale), folder, output, seconds, seconds)
     for kind, value_type in TRANSITIONS.types.items():
         if kind == "cut":
             continue
         for settings in _OTHERWISE.get(kind, ({},)):
-            transition = value_type(seconds=_SECONDS, **settings)
-            plan = plan_output(set_for_all("Transition", transition=transition).apply(project), "wide")
-            _, a, b = against_encoding(plan, folder, _RUNS)
-            a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(_RUNS))
+            transition = value_type(seconds=seconds, **settings)
+            plan = plan_output(set_for_all("Transition", transition=transition).apply(project), output)
+            _, a, b = against_encoding(plan, folder, runs)
+            a -= statistics.median(seconds_of(lambda plan=plan: first_frame(plan, folder)) for _ in range(runs))
             said = ", ".join([kind, *(f"{name} {value}" for name, value in settings.items())])
             wanted = "<= 1.45" if kind == "cross-dissolve" else "<= 1.6"
             report(f"export / encoding from memory, {said}", f"{a / b:.2f} ({a:.1f} s / {b:.1f} s)", wanted)

@@ -8,10 +8,9 @@ from pathlib import Path
 import numpy as np
 
 from bench.export_ratio import against_encoding, first_frames
-from bench.subjects import photo_record, project_of, report, seconds_of, write_photos
+from bench.subjects import Scale, photo_record, project_in_window, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.colouring.sketch import SIDE
 from jaunty_frame.core.colouring.tones import tones_text
-from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.model import Project
@@ -45,33 +44,34 @@ _SAID = [
 ]
 
 
-def run(folder: Path) -> None:
-    _report_export(folder)
-    _report_places()
-    _report_typing(folder)
+def run(folder: Path, scale: Scale) -> None:
+    _report_export(folder, scale)
+    _report_places(scale.of(1000, 6))
+    _report_typing(folder, scale)
 
 
-def _report_export(folder: Path) -> None:
-    base = project_of(write_photos(folder, 1), folder, "wide", Fraction(4), Fraction(0))
+def _report_export(folder: Path, scale: Scale) -> None:
+    output, seconds, runs = scale.of(("wide", Fraction(4), _RUNS), ("320x180", Fraction(1, 2), 1))
+    base = project_of(write_photos(folder, 1, scale), folder, output, seconds, Fraction(0))
     slide = base.slides[0].id
     worded = add_words(slide, "Copper red, fired at night", "title").apply(base)
     worded = add_words(slide, "Three jars from the first firing").apply(worded)
     ratios = []
     for project in (base, worded):
-        plan = plan_output(project, "wide", fonts())
-        _, a, b = against_encoding(plan, folder, _RUNS)
-        a -= statistics.median(seconds_of(lambda plan=plan: first_frames(plan, folder)) for _ in range(_RUNS))
+        plan = plan_output(project, output, fonts())
+        _, a, b = against_encoding(plan, folder, runs)
+        a -= statistics.median(seconds_of(lambda plan=plan: first_frames(plan, folder)) for _ in range(runs))
         ratios.append(a / b)
     more = ratios[1] - ratios[0]
     said = f"{more:+.3f} ({ratios[1]:.2f} after {ratios[0]:.2f})"
     report("export with a title and a caption, more than without", said, "<= +0.06")
 
 
-def _report_places() -> None:
-    project = _many_captions(1000)
+def _report_places(count: int) -> None:
+    project = _many_captions(count)
     plans = Planner(fonts()).plans(project)
     seconds = seconds_of(lambda: [list(all_words(plan)) for plan in plans.values()])
-    report("places of 1000 captions x 8 outputs", f"{seconds:.2f} s", "<= 2 s")
+    report(f"places of {count} captions x 8 outputs", f"{seconds:.2f} s", "<= 2 s")
 
 
 def _many_captions(count: int) -> Project:
@@ -90,7 +90,7 @@ def _many_captions(count: int) -> Project:
     return project.changed(slides=tuple(slides))
 
 
-def _report_typing(folder: Path) -> None:
+def _report_typing(folder: Path, scale: Scale) -> None:
     """Time from a key to the frame and all outputs painted anew, in the real window without a screen."""
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     # Only this figure needs Qt.
@@ -106,8 +106,8 @@ def _report_typing(folder: Path) -> None:
     window = MainWindow(session)
     window.resize(1280, 800)
     window.show()
-    window.files.open_path(make_demo(folder / "demo", thumbnails=session.cache))
-    window.sheet.select_cell(session.project.slides[2].id, "wide")
+    window.files.open_path(project_in_window(folder, scale, session.cache))
+    window.sheet.select_cell(session.project.slides[scale.of(2, 1)].id, "wide")
     window.bench.show_page("words")
 
     def settle() -> None:
@@ -118,7 +118,7 @@ def _report_typing(folder: Path) -> None:
     page, times = window.bench.page("words"), []
     settle()
     page.typing.begin(window.bench.cell.words.text, 3)  # type: ignore[attr-defined]
-    for key in "as seen from the door":
+    for key in scale.of("as seen from the door", "as"):
         settle()
         times.append(seconds_of(lambda: QTest.keyClicks(page.typing, key)))  # type: ignore[attr-defined]  # noqa: B023
     count = len(window.bench.strip.pictures())

@@ -1,0 +1,1 @@
+"""The figures of ``make bench``."""
