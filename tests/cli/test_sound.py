@@ -2,12 +2,14 @@
 
 import json
 import os
+from itertools import pairwise
 from unittest import mock
 
 import numpy as np
 
 from jaunty_frame.media.projects.project_store import load_project
 from jaunty_frame.media.sounds import speaking
+from jaunty_frame.show.planning.planner import plan_output
 from tests.cli.command_case import CommandCase
 from tests.media.sounds.sound_files import clicks, tone, write_sound
 
@@ -24,6 +26,12 @@ class SoundOnTheCommandLine(CommandCase):
         code, out, errors = self.run_program("sound", self.project, *arguments)
         self.assertEqual((code, errors), (0, ""))
         return out
+
+    def cuts(self):
+        """Return the middles of the joints in seconds."""
+        plan = plan_output(load_project(self.project), load_project(self.project).outputs[0].id)
+        timing = plan.timing
+        return [(start + end) / 2 / timing.unit for start, end in zip(timing.starts[1:], timing.ends[:-1], strict=True)]
 
     def test_music_ambience_and_voice_are_added_changed_and_removed(self):
         music = write_sound(self.folder / "song.wav", tone(30))
@@ -45,6 +53,22 @@ class SoundOnTheCommandLine(CommandCase):
         self.assertEqual((sounds[0].gain_db, sounds[0].as_in(output)), (2.0, None))
         self.sound("--remove", "voice-1")
         self.assertEqual(len(load_project(self.project).sound.sounds), 2)
+
+    def test_each_option_is_heeded(self):
+        song = write_sound(self.folder / "song.wav", tone(30))
+        self.sound(
+            "--music", song, "--start", "2", "--end", "9", "--at", "0.5", "--fade-out", "1.5", "--fade-in", "0.7"
+        )
+        (music,) = load_project(self.project).sound.sounds
+        self.assertEqual(
+            [float(one) for one in (music.begins, music.ends, music.at, music.fade_in, music.fade_out)],
+            [2.0, 9.0, 0.5, 0.7, 1.5],
+        )
+        seconds = {}
+        for pace in (100, 250):
+            self.sound("--speak", "Ten words are said now, slowly first, and then not.", "--slide", "1", "--pace", pace)
+            seconds[pace] = float(load_project(self.project).sound.files[-1].seconds)
+        self.assertGreater(seconds[100], 1.5 * seconds[250])
 
     def test_of_two_tempi_one_is_chosen(self):
         self.sound("--music", write_sound(self.folder / "beats.wav", clicks(20, np.arange(0.25, 19.9, 0.5))))
@@ -98,6 +122,15 @@ class SoundOnTheCommandLine(CommandCase):
         self.assertEqual(told["sound"][0]["file"], "beats.wav")
         self.assertLess(told["true_peak_dbtp"], -1.0)
         self.assertEqual(self.run_program("beats", self.project)[0], 0)
+        by_beat = self.cuts()
+        # Two beats a second at 0.25, 0.75 ...: every beat, every fourth.
+        self.assertTrue(all(abs((cut - 0.25) * 2 - round((cut - 0.25) * 2)) < 0.05 for cut in by_beat), by_beat)
+        self.assertEqual(self.run_program("beats", self.project, "--every", 4)[0], 0)
+        cuts = self.cuts()
+        self.assertTrue(all(abs((b - a) / 2 - round((b - a) / 2)) < 0.05 for a, b in pairwise(cuts)), cuts)
+        self.assertEqual(self.run_program("beats", self.project, "--tempo", 90, "--offset", "0.5", "--every", 2)[0], 0)
+        cuts = self.cuts()
+        self.assertTrue(all(abs((c - 0.5) * 0.75 - round((c - 0.5) * 0.75)) < 0.05 for c in cuts), cuts)
         self.assertEqual(self.run_program("fit", self.project, "--to-music")[0], 0)
         _, out, _ = self.run_program("plan", self.project, "--json", "--output", output)
         self.assertEqual(json.loads(out)["outputs"][0]["seconds"], "20/1")

@@ -30,6 +30,19 @@ class WordsOnTheCommandLine(CommandCase):
         self.words("--remove", "words-1", "--slide", 3)
         self.assertEqual(len(self.words("--list").splitlines()), 3)
 
+    def test_each_option_is_heeded(self):
+        self.words("--add", "Copper red", "--slide", 2, "--kind", "credit", "--style", "poster")
+        self.words("--card", "Kiln opening", "--before", 3, "--kind", "caption", "--style", "stately")
+        slides = load_project(self.project).slides
+        self.assertEqual([len(slide.words) for slide in slides], [0, 1, 1, 0])
+        self.assertEqual(slides[2].exhibit.kind, "card")
+        added, card = slides[1].words[0], slides[2].words[0]
+        self.assertEqual((added.kind, card.kind), ("credit", "caption"))
+        listed = self.words("--styles")
+        self.assertIn("poster", listed)
+        # By their files: the poster's letters are Oswald's, the stately ones Playfair Display's.
+        self.assertEqual((added.style.family, card.style.family), ("Oswald", "Playfair Display"))
+
     def test_find_and_replace(self):
         self.words("--add", "Copper red", "--slide", 1)
         self.words("--find", "red", "--replace", "green")

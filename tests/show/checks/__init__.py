@@ -1,0 +1,1 @@
+"""What single checks say."""
