@@ -71,11 +71,13 @@ def _reached() -> dict[str, list[tuple[float, str]]]:
             if any(not kept.is_file() for kept in modules)
             else []
         )
-    reached: dict[str, list[tuple[float, str]]] = {}
+    reached: dict[str, set[tuple[float, str]]] = {}
     for kept in modules:
         for test, (seconds, functions) in json.loads(kept.read_text()).items():
             for function in functions:
-                reached.setdefault(function, []).append((seconds, test))
+                reached.setdefault(function, set()).add((seconds, test))
+                # What stands outside functions is read when the module is loaded: all that comes after may notice.
+                reached.setdefault(f"{function.partition(':')[0]}:", set()).add((seconds, test))
     return {function: sorted(tests) for function, tests in reached.items()}
 
 

@@ -5,18 +5,23 @@ from fractions import Fraction
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
+from jaunty_frame.core.time.typed_seconds import typed_seconds
+from jaunty_frame.document.aspects import SlideAspect
+from jaunty_frame.document.edits.aspects import carry_over
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
-from jaunty_frame.document.edits.house_rules import set_for_all, set_title
+from jaunty_frame.document.edits.house_rules import set_for_all, set_seconds_for_all, set_title
 from jaunty_frame.document.edits.keep_areas import set_keep_areas, use_elsewhere
 from jaunty_frame.document.edits.outputs import add_output, duplicate_output, remove_output
 from jaunty_frame.document.edits.photos import add_photos, set_on_photo, turn_photos, with_photo, without_copies
+from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
-from jaunty_frame.document.settings import settings_of
+from jaunty_frame.document.settings import project_settings, settings_of
+from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.errors import UsageError
 
 CONTENT = "blake2b:" + 32 * "0"
@@ -175,6 +180,15 @@ class Undo(unittest.TestCase):
         history.go_to(0)
         self.assertEqual(history.project.title, "2")
 
+    def test_after_an_edit_nothing_that_was_undone_comes_back(self):
+        history = History(project())
+        history.apply(set_title("One"))
+        history.undo()
+        history.apply(set_title("Other"))
+        self.assertEqual(history.redo_label, "")
+        history.redo()
+        self.assertEqual(history.project.title, "Other")
+
     def test_what_changes_nothing_is_no_step(self):
         history = History(project())
         self.assertFalse(history.apply(move_slides(["a-1"], 0)))
@@ -196,6 +210,23 @@ class Undo(unittest.TestCase):
         history.redo()
         photo = history.project.photo("a")
         self.assertEqual((history.project.title, photo.size, photo.modified), ("Newer", 5, 78))
+
+
+class CarryingOver(unittest.TestCase):
+    def test_mirrored_every_second_gets_left_for_right(self):
+        state = set_on_slides(["a-1"], "x", transition=Wipe(direction="left")).apply(project("abcde"))
+        ids = [slide.id for slide in state.slides[1:]]
+        for mirrored, sides in ((False, ["left"] * 4), (True, ["right", "left", "right", "left"])):
+            after = carry_over("a-1", {SlideAspect.JOINT}, ids, mirrored=mirrored).apply(state)
+            self.assertEqual([slide.transition.direction for slide in after.slides[1:]], sides)
+
+
+class Locked(unittest.TestCase):
+    def test_house_rules_leave_locked_slides_alone(self):
+        state = change_seconds(["a-1", "b-1"], typed_seconds("4")).apply(project())
+        state = lock_seconds(["a-1"], True).apply(state)
+        after = set_seconds_for_all(seconds_moving=Fraction(9), seconds_held=Fraction(9)).apply(state)
+        self.assertEqual([own.seconds for own in project_settings(after)], [4, 9, 9, 9])
 
 
 class CloseUpsAndIntents(unittest.TestCase):

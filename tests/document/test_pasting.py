@@ -5,10 +5,12 @@ import unittest
 from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.pasting import paste_slides
 from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.files.slides_format import copied_slides, slides_from_text, slides_to_text
 from jaunty_frame.document.fills.picture import OtherPictureFill
 from jaunty_frame.document.model import Project
+from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Photo
 
@@ -45,6 +47,18 @@ class PicturesOfFills(unittest.TestCase):
         twice = paste_slides(self.copied(), 0).apply(once)
         self.assertEqual(twice.photos, once.photos)
         self.assertEqual(twice.slides[0].fills, once.slides[0].fills)
+
+
+class ValuesOfOutputs(unittest.TestCase):
+    def test_what_a_slide_has_of_its_own_in_an_output_comes_along(self):
+        there = project("there", "ab")
+        first, (one, other) = there.slides[0].id, there.outputs
+        there = set_in_output([first], other.id, "x", mount=Mount(size=0.5)).apply(there)
+        there = leave_out([first], one.id, True).apply(there)
+        copied = slides_from_text(slides_to_text(copied_slides(there, {first}, lambda path: f"/{path}")))
+        new = paste_slides(copied, 0).apply(project("here", "c")).slides[0]
+        self.assertEqual(new.in_output(other.id).mount.size, 0.5)
+        self.assertEqual(set(new.left_out), {one.id})
 
 
 if __name__ == "__main__":

@@ -14,6 +14,7 @@ from jaunty_frame.core.geometry.windows import (
     cover_size,
     frame_aspect,
     fully_visible,
+    grown,
     turned_box,
     turned_size,
     visible_share,
@@ -60,6 +61,16 @@ class CoverAndWhole(unittest.TestCase):
 
 
 class Shares(unittest.TestCase):
+    @given(
+        st.floats(-1, 1), st.floats(-1, 1), st.floats(0.1, 2), st.floats(0.1, 2), st.floats(0.2, 3), st.floats(0.2, 3)
+    )
+    def test_what_grows_keeps_its_middle(self, x, y, w, h, wider, higher):
+        larger = grown(Window(x, y, w, h), (wider, higher))
+        self.assertAlmostEqual(larger.w / w, wider)
+        self.assertAlmostEqual(larger.h / h, higher)
+        self.assertAlmostEqual(larger.x + larger.w / 2, x + w / 2)
+        self.assertAlmostEqual(larger.y + larger.h / 2, y + h / 2)
+
     def test_visible_share_counts_area(self):
         shares = visible_share(np.array([[0.5, 0.0, 0.5, 1.0]]), np.array([[[0.25, 0, 0.5, 0.5], [0, 0, 0, 0]]]))
         np.testing.assert_allclose(shares, [[0.5, 0.0]])

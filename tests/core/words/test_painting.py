@@ -83,6 +83,16 @@ class Painting(unittest.TestCase):
         picture = painted(320, 180, paint, turns_by="letters", **how).planes[0]
         self.assertEqual(set(picture[..., 3].ravel().tolist()), {255})
 
+    def test_the_shadow_lies_below_the_letters_as_far_as_asked_for(self):
+        px = 0.12 * 360
+        rows = {}
+        for distance in (0.0, 0.3):
+            paint = WHITE._replace(shadow=1.0, shadow_blur=0.02, shadow_distance=distance)
+            picture = painted(640, 360, paint).planes[0][..., 1].astype(float)
+            dark = np.clip(90 - picture, 0, None)
+            rows[distance] = (dark.sum(axis=1) @ np.arange(360)) / dark.sum()
+        self.assertGreater(rows[0.3] - rows[0.0], 0.15 * px)
+
     def test_a_share_of_them_is_between_nothing_and_all(self):
         nothing, half, whole = (painted(320, 180, share=share).planes[0].astype(int) for share in (0.0, 0.5, 1.0))
         self.assertTrue((nothing[..., :3] == 90).all())

@@ -53,6 +53,14 @@ class Direction(unittest.TestCase):
         self.assertEqual(visual_order([0, 1, 2, 1, 0]), [0, 3, 2, 1, 4])
 
 
+class Lines(unittest.TestCase):
+    def test_baselines_are_an_em_and_a_quarter_apart_or_as_asked_for(self):
+        for pitch in (1.0, 0.8, 2.0):
+            block = text_blocks("Copper red,\nfired at night", typeset()._replace(pitch=pitch), 2)[0]
+            one, other = block.lines
+            self.assertAlmostEqual(other.baseline - one.baseline, 1.25 * pitch, places=6)
+
+
 class Shaping(unittest.TestCase):
     def test_advances_are_harfbuzz_s_own(self):
         for family in FAMILIES:
