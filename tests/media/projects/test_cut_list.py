@@ -45,6 +45,12 @@ class CutLists(unittest.TestCase):
         self.assertEqual([one.transition_type for one in found], ["SMPTE_Dissolve", "Custom_Transition"])
         self.assertEqual([(one.in_offset + one.out_offset).value for one in found], [15, 30])
         self.assertEqual(found[1].metadata["jaunty_frame"]["direction"], "left")
+        # What is seen of the slide before after the cut is what its transition reaches over it.
+        for one, (before, after) in zip(found, ((1, 2), (3, 5)), strict=True):
+            first, frames = self.plan.schedule.first, self.plan.schedule.frames
+            cut = track.range_of_child(track[track.index(one) + 1]).start_time.value
+            self.assertEqual(cut + one.out_offset.value, first[before - 1] + frames[before - 1])
+            self.assertEqual(cut - one.in_offset.value, first[after - 1])
         self.assertIsInstance(track[3], otio.schema.Clip)  # a cut is none
 
     def test_what_cannot_be_written_is_told(self):
