@@ -103,6 +103,11 @@ class Cover(unittest.TestCase):
         at = (0.52 - window[0]) / window[2]
         self.assertAlmostEqual(min(abs(at - 1 / 3), abs(at - 2 / 3)), 0, places=9)
 
+    def test_near_an_edge_it_is_the_third_that_can_be_had(self):
+        for left, third in ((0.16, 1 / 3), (0.76, 2 / 3)):
+            window, _, _ = solved(1.5, TALL, areas_of((left, 0.4, 0.08, 0.2)))
+            self.assertAlmostEqual((left + 0.04 - window[0]) / window[2], third, places=9)
+
     @given(boxes, st.floats(0.3, 3.5), st.sampled_from([TALL, 1.0, WIDE]))
     def test_the_window_lies_inside_the_photo(self, box, photo_aspect, aspect):
         window, _, _ = solved(photo_aspect, aspect, areas_of(box), Placement.COVER)

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import WHOLE_SIZE, Member, solved_slots
 from jaunty_frame.core.mounts.outline import clipped, outline_edges, rectangle_outline
-from jaunty_frame.core.mounts.piles import RECENT, RECOGNISED, Laid, solved_rests
+from jaunty_frame.core.mounts.piles import RECENT, RECOGNISED, Laid, solved_rests, usual_size
 
 TALL, WIDE = 9 / 16, 16 / 9
 ASPECTS = st.floats(0.4, 3.0)
@@ -132,6 +132,20 @@ class Piles(unittest.TestCase):
                 [Laid((0.5, 0.5), 0.0, True, 1.0, seed, (Window(0.2, 0.5, 0.6, 0.5),))], 1.0, overlay
             )
             self.assertLessEqual(rest.y + 0.25, 0.7 + 0.02)
+
+
+class UsualSizes(unittest.TestCase):
+    @given(st.floats(0.3, 0.9), st.floats(0.3, 3.5), st.floats(0.4, 2.5))
+    def test_prints_are_of_equal_area_unless_they_would_be_longer_than_the_pile_is_wide(self, size, aspect, frame):
+        found = usual_size(size, aspect, frame)
+        # In lengths of the frame's height, the print's area is the share of the frame's.
+        tall = (found**2 * frame / aspect) ** 0.5
+        longest = max(tall, tall * aspect / frame)
+        self.assertLessEqual(found, size)
+        widest = (2 / 3) ** 0.5  # a third of the table stays to be seen
+        self.assertLessEqual(longest, widest * 1.005)
+        if found < size:
+            self.assertAlmostEqual(longest, widest, delta=0.005)
 
 
 class Clipping(unittest.TestCase):

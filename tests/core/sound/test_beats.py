@@ -127,6 +127,10 @@ class StartsAndRepeats(unittest.TestCase):
         self.assertEqual(proposed_start(slow, [7.1, 8.4]), 8.4)
         self.assertEqual(proposed_start(loud), 0.0)
         self.assertEqual(proposed_start(np.zeros(0)), 0.0)
+        # Less than three seconds are no slow start, nor is what takes more than four tenths of the piece.
+        for soft, passed in ((24, False), (38, True), (220, True), (270, False)):
+            start = proposed_start(np.concatenate([np.full(soft, -45.0), np.full(600 - soft, -18.0)]))
+            self.assertEqual(start > 0, passed, soft)
         # What is soft for most of its time is a soft piece, not a slow start.
         self.assertEqual(proposed_start(np.concatenate([np.full(500, -45.0), np.full(100, -18.0)])), 0.0)
 

@@ -10,7 +10,7 @@ from sklearn.datasets import load_sample_image
 
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import Window, visible_share
-from jaunty_frame.core.subjects.keep_areas import KeepAreaFinder
+from jaunty_frame.core.subjects.keep_areas import KeepAreaFinder, _grown
 from jaunty_frame.demo.scenes import SCENES, draw_scene
 from jaunty_frame.media.photos.finder import finder_models
 
@@ -23,6 +23,31 @@ def union_of(found):
 
 def bgr(picture):
     return np.ascontiguousarray(picture[..., ::-1])
+
+
+class Growing(unittest.TestCase):
+    BOX = Window(0.4, 0.4, 0.2, 0.2)
+
+    def grown(self, rows, columns):
+        likely = np.zeros((100, 100))
+        likely[40:60, 40:60] = likely[rows, columns] = 1.0
+        return _grown(likely, self.BOX)
+
+    def test_a_box_grows_to_where_the_subject_still_is_and_by_three_tenths_at_most(self):
+        everywhere, row, column = slice(0, 100), slice(40, 60), slice(40, 60)
+        for rows, columns, grown in (
+            (row, column, (0.4, 0.4, 0.2, 0.2)),
+            (everywhere, everywhere, (0.34, 0.34, 0.32, 0.32)),
+            (row, slice(37, 40), (0.37, 0.4, 0.23, 0.2)),
+            (row, slice(60, 90), (0.4, 0.4, 0.26, 0.2)),
+            (slice(30, 40), column, (0.4, 0.34, 0.2, 0.26)),
+            (slice(60, 62), column, (0.4, 0.4, 0.2, 0.22)),
+            # A third of an edge is enough, a quarter is not.
+            (slice(40, 48), slice(60, 62), (0.4, 0.4, 0.22, 0.2)),
+            (slice(40, 44), slice(60, 62), (0.4, 0.4, 0.2, 0.2)),
+        ):
+            with self.subTest(rows=rows, columns=columns):
+                np.testing.assert_allclose(self.grown(rows, columns), grown)
 
 
 class FinderCase(unittest.TestCase):

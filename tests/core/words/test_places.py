@@ -13,6 +13,7 @@ from jaunty_frame.core.words.places import (
     Surroundings,
     anchor_place,
     anchored,
+    ground_behind,
     overlap_area,
     solved_places,
 )
@@ -112,6 +113,29 @@ class Solved(unittest.TestCase):
         found = solved_places(together, REGION)
         for k, one in enumerate(alone):
             np.testing.assert_allclose(found.box[k], solved_places(one, REGION).box[0])
+
+
+class Grounds(unittest.TestCase):
+    @given(st.floats(0, 0.9), st.floats(0, 0.9), st.floats(0.02, 0.5), st.floats(0.02, 0.5))
+    def test_tones_behind_a_box_are_those_of_all_cells_that_it_touches(self, x, y, w, h):
+        ground = np.random.default_rng(1).random((18, 18, 3))
+        box = Window(x, y, min(w, 1 - x), min(h, 1 - y))
+        cells = [
+            ground[row, column]
+            for row in range(18)
+            for column in range(18)
+            if column / 18 < box.x + box.w and (column + 1) / 18 > box.x
+            if row / 18 < box.y + box.h and (row + 1) / 18 > box.y
+        ]
+        low, high = ground_behind(box, ground)
+        self.assertLessEqual(abs(low - min(cell[0] for cell in cells)), 1e-12)
+        self.assertLessEqual(abs(high - max(cell[1] for cell in cells)), 1e-12)
+
+    def test_a_box_at_the_far_corner_has_the_last_cell_behind_it(self):
+        ground = np.zeros((18, 18, 3))
+        ground[17, 17] = 0.7
+        self.assertEqual(ground_behind(Window(0.98, 0.98, 0.02, 0.02), ground), (0.7, 0.7))
+        self.assertEqual(ground_behind(Window(1.0, 1.0, 0.1, 0.1), ground), (0.7, 0.7))
 
 
 class Anchors(unittest.TestCase):
