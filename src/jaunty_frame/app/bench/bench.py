@@ -148,7 +148,11 @@ class Bench(QWidget):
 
     def _arrange(self) -> None:
         aspect = float(self.cell.output.aspect) if self.cell.exists else 1.0
-        self.room.arrange(aspect, self.cell.exists and self.cell.has_photo)
+        photo_aspect = None
+        if self.cell.exists and self.cell.has_photo:
+            width, height = self.cell.photo.upright_size
+            photo_aspect = width / height
+        self.room.arrange(aspect, photo_aspect)
 
     # -- what is shown
 

@@ -1,7 +1,7 @@
 """How the bench's room is shared by the photo, the frame, their controls and the choices of a page."""
 
 from PySide6.QtCore import QEvent, QObject, QSize, Qt
-from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QScrollArea, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QScrollArea, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
@@ -12,6 +12,8 @@ _BELOW_HEIGHT = 254
 _UPRIGHT = 0.9
 # Of the frame beside the photo.
 _SMALL_HEIGHT, _LEAST_WIDTH, _MOST_WIDTH = 230, 110, 160
+_PANORAMA = 2.0
+_LOW_HEIGHT = 112  # below it
 _ANY = 16_777_215  # Qt's own limit
 
 
@@ -26,17 +28,17 @@ class BenchRoom(QWidget):
         self._canvas, self._frame_view = canvas, frame_view
         self.pages = QStackedWidget()
         self._choices = _Choices(self.pages)
-        pictures = QHBoxLayout()
-        pictures.setSpacing(8)
-        pictures.addWidget(canvas, 1)
-        pictures.addWidget(frame_view)
+        self._pictures = QBoxLayout(QBoxLayout.Direction.LeftToRight)
+        self._pictures.setSpacing(8)
+        self._pictures.addWidget(canvas, 1)
+        self._pictures.addWidget(frame_view)
         self._controls = QBoxLayout(QBoxLayout.Direction.LeftToRight)
 
         self._controls.addWidget(controls)
         self._controls.addWidget(scrub, 1)
         seen = QVBoxLayout()
         seen.setSpacing(4)
-        seen.addLayout(pictures, 1)
+        seen.addLayout(self._pictures, 1)
         seen.addLayout(self._controls)
         self._whole = QBoxLayout(QBoxLayout.Direction.LeftToRight, self)
         self._whole.setContentsMargins(0, 0, 0, 0)
@@ -50,8 +52,8 @@ class BenchRoom(QWidget):
             other.setSizePolicy(policy, policy)
         self.pages.setCurrentWidget(page)
 
-    def arrange(self, aspect: float, has_photo: bool) -> None:
-        """Lay out for the page that is shown, in an output of this aspect ratio."""
+    def arrange(self, aspect: float, photo_aspect: float | None) -> None:
+        """Lay out for the page that is shown, in an output of an aspect ratio; photo_aspect : None without a photo."""
         page = self.pages.currentWidget()
         assert isinstance(page, BenchPage)
         about_frame = page.about_frame
@@ -64,11 +66,16 @@ class BenchRoom(QWidget):
         self._controls.setDirection(direction.TopToBottom if beside else direction.LeftToRight)
         self._controls.setSpacing(4 if beside else 12)
         self._choices.stand(beside, _BELOW_HEIGHT if about_frame else 0)
+        alone = about_frame or photo_aspect is None
+        # Beside the frame a panorama would be small, and leave most of its height empty.
+        above = photo_aspect is not None and photo_aspect > _PANORAMA and aspect > 1
+        self._pictures.setDirection(direction.TopToBottom if above else direction.LeftToRight)
         small = round(min(max(_SMALL_HEIGHT * aspect, _LEAST_WIDTH), _MOST_WIDTH))
-        self._frame_view.setMaximumWidth(_ANY if about_frame or not has_photo else small)
+        self._frame_view.setMaximumWidth(_ANY if alone or above else small)
+        self._frame_view.setMaximumHeight(_LOW_HEIGHT if above and not alone else _ANY)
         page.lay_out_beside(beside)
         # Last: with the choices as high as below a frame, it would make the window higher.
-        self._canvas.setVisible(not about_frame and has_photo)
+        self._canvas.setVisible(not alone)
 
 
 class _Choices(QScrollArea):

@@ -68,7 +68,7 @@ class PhotoCanvas(QWidget):
         return QSize(440, 270)
 
     def minimumSizeHint(self) -> QSize:
-        return QSize(260, 140)
+        return QSize(260, 120)
 
     # -- what is shown
 

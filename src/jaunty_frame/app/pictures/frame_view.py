@@ -54,7 +54,7 @@ class FrameView(QWidget):
         return QSize(230, 240)
 
     def minimumSizeHint(self) -> QSize:
-        return QSize(150, 140)
+        return QSize(110, 100)
 
     def show_frame(self, slide_id: str, output_id: str, progress: float, without_correction: bool = False) -> None:
         """Show a slide in an output at ``progress`` in 0..1."""
