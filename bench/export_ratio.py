@@ -18,10 +18,10 @@ from jaunty_frame.show.planning.planner import plan_output
 def run(folder: Path, scale: Scale) -> None:
     paths, output = write_photos(folder, 4, scale), scale.of("wide", "320x180")
     for name, count, seconds, transition, wanted in (
-        ("plain moves", 2, Fraction(4), Fraction(0), "<= 1.35"),
-        ("dissolves", 4, Fraction(4), Fraction(2), "<= 1.6"),
+        ("plain moves", 2, Fraction(2), Fraction(0), "<= 1.35"),
+        ("dissolves", 4, Fraction(2), Fraction(1), "<= 1.6"),
     ):
-        length = scale.of(1, Fraction(1, 8))
+        length = scale.of(1, Fraction(1, 4))
         project = project_of(paths[:count], folder, output, seconds * length, transition * length)
         plan = plan_output(project, output)
         ratio, a, b = against_encoding(plan, folder, scale.of(RUNS, 1))

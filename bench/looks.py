@@ -41,7 +41,7 @@ _PRINT = Mount(size=0.9, border=0.02, shadow=0.5, shadow_blur=0.06)
 
 def run(folder: Path, scale: Scale) -> None:
     paths = write_photos(folder, 5, scale)
-    output, seconds, runs = scale.of(("wide", Fraction(4), _RUNS), ("320x180", Fraction(1, 2), 1))
+    output, seconds, runs = scale.of(("wide", Fraction(2), _RUNS), ("320x180", Fraction(1, 2), 1))
     base = project_of(paths[:1], folder, output, seconds, Fraction(0))
     for name, project, wanted in (*_cases(base), _pile(paths, folder, output, seconds)):
         plan = plan_output(project, output)

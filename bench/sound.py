@@ -149,7 +149,7 @@ def _report_mix(song: Path, folder: Path, scale: Scale) -> None:
 def _report_export(song: Path, folder: Path, scale: Scale) -> None:
     """Time exports with and without sound in turn, by the processor's time and the least of each: what the machine
     varies by is more than the difference."""
-    output, length, runs = scale.of(("wide", Fraction(4), RUNS), ("320x180", Fraction(1, 2), 1))
+    output, length, runs = scale.of(("wide", Fraction(2), RUNS), ("320x180", Fraction(1, 2), 1))
     base = project_of(write_photos(folder, 2, scale), folder, output, length, Fraction(0))
     cache = PeakCache(folder / "peaks")
     silent = plan_output(base, output)

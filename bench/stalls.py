@@ -38,14 +38,14 @@ from jaunty_frame.media.projects.project_store import load_project, save_project
 from jaunty_frame.media.projects.recovery import AutosaveStore
 
 _SLIDES, _OUTPUTS = 500, 8
-_TIMES = 5
+_TIMES = 3
 _QUIET_SECONDS = 0.4
 _LONGEST_WAIT = 60.0
 _PANELS = ("set", "joint", "pace", "carry", "looks", "undo-list", "house-rules")
 
 
 def run(folder: Path, scale: Scale) -> None:
-    """Do what people do in the window, each five times; report the median of the longest stalls."""
+    """Do what people do in the window, each three times; report the median of the longest stalls."""
     slides, times = scale.of((_SLIDES, _TIMES), (14, 1))
     path = large_project(folder, slides, scale)
     app = make_application()

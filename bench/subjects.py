@@ -31,7 +31,7 @@ from jaunty_frame.media.sounds.listening import look_at_sound
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.standins.voice import spoken
 
-RUNS = 5
+RUNS = 3
 T = TypeVar("T")
 
 

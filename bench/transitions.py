@@ -13,7 +13,7 @@ from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.transition import TRANSITIONS
 from jaunty_frame.show.planning.planner import plan_output
 
-_SECONDS = Fraction(4)
+_SECONDS = Fraction(1)
 _RUNS = 3
 _OTHERWISE = {
     "wipe": ({}, {"direction": "left"}, {"angle": 30.0}, {"softness": 0.3}),

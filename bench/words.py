@@ -51,7 +51,7 @@ def run(folder: Path, scale: Scale) -> None:
 
 
 def _report_export(folder: Path, scale: Scale) -> None:
-    output, seconds, runs = scale.of(("wide", Fraction(4), _RUNS), ("320x180", Fraction(1, 2), 1))
+    output, seconds, runs = scale.of(("wide", Fraction(2), _RUNS), ("320x180", Fraction(1, 2), 1))
     base = project_of(write_photos(folder, 1, scale), folder, output, seconds, Fraction(0))
     slide = base.slides[0].id
     worded = add_words(slide, "Copper red, fired at night", "title").apply(base)

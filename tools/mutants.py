@@ -65,12 +65,9 @@ def _reached() -> dict[str, list[tuple[float, str]]]:
             continue
         kept = KEPT / f"{hashlib.sha256(path.read_bytes()).hexdigest()[:16]}-{path.stem}.json"
         modules[kept] = ".".join(path.relative_to(ROOT).with_suffix("").parts)
+    new = [(name, kept) for kept, name in modules.items() if not kept.is_file()]
     with ProcessPoolExecutor(os.cpu_count(), get_context("spawn"), max_tasks_per_child=1) as pool:
-        list(
-            pool.map(_look, *zip(*((name, kept) for kept, name in modules.items() if not kept.is_file()), strict=True))
-            if any(not kept.is_file() for kept in modules)
-            else []
-        )
+        list(pool.map(_look, [name for name, _ in new], [kept for _, kept in new]))
     reached: dict[str, set[tuple[float, str]]] = {}
     for kept in modules:
         for test, (seconds, functions) in json.loads(kept.read_text()).items():

@@ -33,7 +33,6 @@ class BenchRoom(QWidget):
         self._pictures.addWidget(canvas, 1)
         self._pictures.addWidget(frame_view)
         self._controls = QBoxLayout(QBoxLayout.Direction.LeftToRight)
-
         self._controls.addWidget(controls)
         self._controls.addWidget(scrub, 1)
         seen = QVBoxLayout()
