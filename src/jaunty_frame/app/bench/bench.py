@@ -138,7 +138,8 @@ class Bench(QWidget):
         self._show_page_document()
         if self.cell.exists:
             self.reason.setText(self._reason())
-            self._show_frame()
+            if page in self._pages_about():
+                page.show_at(self.scrub.share)
 
     def begin_words(self, kind: str) -> None:
         """Put words of a kind on the slide and let them be typed."""
@@ -166,6 +167,7 @@ class Bench(QWidget):
 
     def _show_member(self, member: int) -> None:
         self.cell.member = member
+        self._arrange()  # it may be of another shape
         self.show_document()
 
     def show_chosen(self, slide_ids: list[str]) -> None:

@@ -1,7 +1,7 @@
 """Small helpers for laying out fields with quiet names above them."""
 
 from PySide6.QtCore import QSize
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
 
 _NAMES = 84
 """Names below each other are as wide as the longest of them."""
@@ -55,12 +55,3 @@ def named(name: str, widget: QWidget, name_width: int = _NAMES) -> QWidget:
     assert isinstance(layout, QHBoxLayout)
     layout.setStretch(1, 1)
     return row
-
-
-def add_field(layout: QVBoxLayout, name: str, widget: QWidget) -> QLabel:
-    """Add a field with its name above; return the name's label."""
-    label = quiet_label(name)
-    layout.addWidget(label)
-    layout.addWidget(widget)
-    layout.addSpacing(6)
-    return label
