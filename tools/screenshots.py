@@ -24,10 +24,17 @@ from jaunty_frame.core.time.typed_seconds import typed_seconds  # noqa: E402
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds  # noqa: E402
 from jaunty_frame.document.edits.slides import leave_out, remove_slides  # noqa: E402
 from jaunty_frame.document.transitions.wipe import Wipe  # noqa: E402
-from PySide6.QtCore import QEventLoop, QPoint, Qt  # noqa: E402
+from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer  # noqa: E402
 from PySide6.QtTest import QTest  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+
+
+def wait(milliseconds: int) -> None:
+    """Let Qt and the workers work; with QTest.qWait workers would stand still, it keeps Python to itself."""
+    loop = QEventLoop()
+    QTimer.singleShot(milliseconds, loop.quit)
+    loop.exec()
 
 
 def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
@@ -37,7 +44,7 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     window.sheet.select_cell(ids[2], "wide")
     session.apply(set_on_slides([ids[2]], "Transition", transition=Wipe(direction="left", softness=0.2)))
     window.desk.open("joint")
-    QTest.qWait(1400)  # until the miniatures are on their way
+    wait(1400)  # until the miniatures are on their way
     take("joint")
     session.apply(change_seconds(ids[1::2], typed_seconds("4")))
     session.apply(lock_seconds(ids[3:4], True))
@@ -47,7 +54,7 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     QTest.mouseClick(window.side.panel("carry").aspects["seconds"], Qt.MouseButton.LeftButton, pos=QPoint(8, 8))
     take("carry")
     window.desk.open("looks")
-    QTest.qWait(1200)
+    wait(1200)
     window.side.panel("looks").looks.chosen.emit("On the wall")
     take("looks")
     session.apply(remove_slides(ids[9:10]))
@@ -135,10 +142,8 @@ def main() -> None:
         window.desk.open("export")
         panel = window.side.panel("export")
         panel.folder.setText("/home/potter/Videos/Kiln opening")
-        for _ in range(1800):
-            if panel.estimate.text().startswith("About"):
-                break
-            QTest.qWait(100)
+        while not panel.estimate.text().startswith("About"):
+            wait(100)
         take("export")
         window.desk.open("house-rules")
         take("house-rules")

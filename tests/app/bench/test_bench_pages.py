@@ -105,6 +105,14 @@ class PhotoPage(BenchCase):
         self.window.session.undo()
         self.assertEqual(self.project.photos[0].straightening, 0.0)
 
+    def test_a_panorama_that_is_turned_stands_beside_its_frame_at_once(self):
+        self.bench.show_cell(self.project.slides[4].id, "320x180")
+        self.app.processEvents()
+        self.assertGreaterEqual(self.bench.frame_view.y(), self.canvas.geometry().bottom())
+        self.window.session.apply(set_on_photo(self.project.photos[4].id, "Turn", quarter_turns=1))
+        self.app.processEvents()
+        self.assertGreaterEqual(self.bench.frame_view.x(), self.canvas.geometry().right())
+
     def test_a_corner_of_a_slanted_window_can_be_dragged(self):
         self.window.session.apply(set_on_photo(self.project.photos[0].id, "x", straightening=5.0))
         corners = self.canvas._framed.corners("closing")

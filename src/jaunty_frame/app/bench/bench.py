@@ -161,13 +161,10 @@ class Bench(QWidget):
         if slide_id != self.cell.slide_id:
             self.cell.member = 0
         self.cell.slide_id, self.cell.output_id = slide_id, output_id
-        self._offer_pages()
-        self._arrange()
         self.show_document()
 
     def _show_member(self, member: int) -> None:
         self.cell.member = member
-        self._arrange()  # it may be of another shape
         self.show_document()
 
     def show_chosen(self, slide_ids: list[str]) -> None:
@@ -187,6 +184,7 @@ class Bench(QWidget):
             self.frame_view.clear()
             return
         self._offer_pages()
+        self._arrange()  # the photo may have been turned, another member of another shape be shown
         more = len(cell.chosen) - 1
         reach = f" and {more} more slides" if more > 0 else ""
         close = ", a close-up" if cell.has_photo and cell.close_up else ""

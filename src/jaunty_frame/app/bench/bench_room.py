@@ -26,6 +26,7 @@ class BenchRoom(QWidget):
     ) -> None:
         super().__init__(parent)
         self._canvas, self._frame_view = canvas, frame_view
+        self._arranged: tuple[BenchPage, float, float | None] | None = None
         self.pages = QStackedWidget()
         self._choices = _Choices(self.pages)
         self._pictures = QBoxLayout(QBoxLayout.Direction.LeftToRight)
@@ -55,6 +56,10 @@ class BenchRoom(QWidget):
         """Lay out for the page that is shown, in an output of an aspect ratio; photo_aspect : None without a photo."""
         page = self.pages.currentWidget()
         assert isinstance(page, BenchPage)
+        wanted = (page, aspect, photo_aspect)
+        if wanted == self._arranged:
+            return
+        self._arranged = wanted
         about_frame = page.about_frame
         beside = about_frame and aspect < _UPRIGHT
         if about_frame:

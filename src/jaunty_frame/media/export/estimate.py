@@ -6,6 +6,9 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import NamedTuple
 
+import av
+import numpy as np
+
 from jaunty_frame.core.opencv import one_thread
 from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.formats.format import Quality
@@ -14,10 +17,11 @@ from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.planning.plan import Plan
 
-_STRETCHES, _SHORT, _LENGTH = 3, 20, 50
-"""So many stretches are looked at, once so many frames of each and once more: what the longer ones have more are frames
-as most are. The encoder takes some twenty frames after one that is coded whole to come to them: with stretches of 5 and
-17 frames the size told was thrice the real one, with these within a tenth."""
+_STRETCHES, _LENGTH = 3, 50
+"""So many stretches of so many frames are written."""
+_SETTLED = 20
+"""Frames that the encoder takes after one that is coded whole until they are as small as most are: with stretches of 17
+frames the size told was thrice the real one; with what comes after these, within a tenth."""
 _KEY_EVERY = 250
 """Frames after which the encoder begins anew at the latest (x264's default)."""
 _SOUND_BYTES_A_SECOND = 24_000
@@ -45,17 +49,15 @@ def estimated(
     else:
         starts = [round((total - _LENGTH) * (k + 0.5) / _STRETCHES) for k in range(_STRETCHES)]
         length = _LENGTH
-    short = min(_SHORT, length - 1) or 1
-    (few, _), (more, seconds) = (
-        _written(plan, source, quality, [range(n, n + count) for n in starts], cancelled, form_name)
-        for count in (short, length)
-    )
+    sizes, seconds = _written(plan, source, quality, [range(n, n + length) for n in starts], cancelled, form_name)
     # The first frame of a stretch follows nothing that it resembles: it is coded whole.
-    change = max(more - few, 0) / max(len(starts) * (length - short), 1)
-    whole = max(few / len(starts) - (short - 1) * change, change)
+    settled = min(_SETTLED, length - 1)
+    each = sizes.reshape(len(starts), length)
+    change = each[:, settled:].mean()
+    whole = max(each[:, :settled].sum(axis=1).mean() - (settled - 1) * change, change)
     keys = -(-total // _KEY_EVERY)
     sound = float(plan.seconds) * _SOUND_BYTES_A_SECOND if has_sound else 0.0
-    return Estimate(keys * whole + (total - keys) * change + sound, seconds * total)
+    return Estimate(float(keys * whole + (total - keys) * change) + sound, seconds * total)
 
 
 def _written(
@@ -65,9 +67,9 @@ def _written(
     stretches: Sequence[Sequence[int]],
     cancelled: Callable[[], bool],
     form_name: str,
-) -> tuple[int, float]:
-    """Write stretches of frames as one video; return its bytes, and the seconds that a frame takes, the first of each
-    stretch aside: preparing its photos goes on beside the others in a real export."""
+) -> tuple[np.ndarray, float]:
+    """Write stretches of frames as one video; return the bytes of each frame, and the seconds that one takes, the first
+    of each stretch aside: preparing its photos goes on beside the others in a real export."""
     output, form, taken, counted = plan.output, format_of(form_name), 0.0, 0
     with tempfile.TemporaryDirectory() as folder, one_thread():
         path = Path(folder) / f"part{form.suffix}"
@@ -91,4 +93,12 @@ def _written(
         began = time.perf_counter()
         writer.close()
         taken += (time.perf_counter() - began) if counted else 0.0
-        return path.stat().st_size, taken / max(counted, 1)
+        return _frame_bytes(path, number), taken / max(counted, 1)
+
+
+def _frame_bytes(path: Path, count: int) -> np.ndarray:
+    """Return how many bytes each frame of a video takes, (count,), in the order in which they are seen."""
+    with av.open(str(path)) as container:
+        packets = [packet for packet in container.demux(video=0) if packet.pts is not None]
+    packets.sort(key=lambda packet: packet.pts)
+    return np.array([packet.size for packet in packets[:count]])
