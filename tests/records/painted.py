@@ -1,0 +1,51 @@
+"""Sheets of small pictures of what frames looked like, and whether they still do."""
+
+import tempfile
+import unittest
+from pathlib import Path
+
+import cv2
+import numpy as np
+
+from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from tests.records.record import FOLDER, IS_WRITTEN
+from tests.show.crossing import write_photos
+
+_SIZE = 24, 16
+_NEAR = 3
+"""Levels by which another machine's rounding may differ."""
+
+
+class PaintedRecord(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        kept = tempfile.TemporaryDirectory()
+        cls.addClassCleanup(kept.cleanup)
+        write_photos(Path(kept.name))
+        cls.source = PhotoSource(Path(kept.name), ThumbnailCache(Path(kept.name) / "cache"))
+
+    def pictures(self, plan, moments):
+        """Return frames of an output, each (16, 24, 3)."""
+        width, height = plan.output.width, plan.output.height
+        surface, found = new_surface(width, height, Coding.SCREEN), []
+        with FramePainter(plan, self.source, output_format(plan, width, height, Coding.SCREEN)) as painter:
+            for n in moments:
+                painter.paint_at(surface, n)
+                found.append(cv2.resize(surface.planes[0][..., :3], _SIZE, interpolation=cv2.INTER_AREA))
+        return found
+
+    def ensure_as_kept(self, name, rows):
+        """Fail where rows of pictures are not as on the sheet of that name; or write it."""
+        longest = max(map(len, rows))
+        sheet = np.vstack([np.hstack(row + [np.zeros_like(row[0])] * (longest - len(row))) for row in rows])
+        if IS_WRITTEN:
+            cv2.imwrite(str(FOLDER / name), sheet)
+            return
+        kept = cv2.imread(str(FOLDER / name))
+        self.assertEqual(kept.shape, sheet.shape)
+        off = np.abs(kept.astype(int) - sheet).max(axis=2)
+        wrong = sorted({(int(y) // _SIZE[1], int(x) // _SIZE[0]) for y, x in np.argwhere(off > _NEAR)})
+        self.assertEqual(wrong[:12], [], f"{len(wrong)} pictures (row, column) are not as on {FOLDER / name}")
