@@ -14,8 +14,8 @@ from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from tests.records.record import FOLDER, IS_WRITTEN
 from tests.show.crossing import write_photos
 
-_SIZE = 24, 16
-_NEAR = 3
+_SIZE = 36, 24
+_NEAR = 2
 """Levels by which another machine's rounding may differ."""
 
 
@@ -28,7 +28,7 @@ class PaintedRecord(unittest.TestCase):
         cls.source = PhotoSource(Path(kept.name), ThumbnailCache(Path(kept.name) / "cache"))
 
     def pictures(self, plan, moments):
-        """Return frames of an output, each (16, 24, 3)."""
+        """Return frames of an output, each (24, 36, 3)."""
         width, height = plan.output.width, plan.output.height
         surface, found = new_surface(width, height, Coding.SCREEN), []
         with FramePainter(plan, self.source, output_format(plan, width, height, Coding.SCREEN)) as painter:

@@ -53,6 +53,7 @@ def ensure_as_recorded(case: TestCase, name: str, found: list[Any]) -> None:
     """Fail where what was found is not what a file of one line for each has; or write that file."""
     path = FOLDER / name
     if IS_WRITTEN:
+        path.parent.mkdir(exist_ok=True)
         path.write_text("".join(json.dumps(plain(one), sort_keys=True) + "\n" for one in found))
         return
     kept = [json.loads(line) for line in path.read_text().splitlines()]

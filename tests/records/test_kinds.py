@@ -2,12 +2,17 @@
 
 from fractions import Fraction
 
+from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.document.edits.edit import all_of
+from jaunty_frame.document.edits.groups import set_exhibit
+from jaunty_frame.document.edits.instants import set_at_instant
 from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.fields import FieldType, editable_fields
 from jaunty_frame.document.fill import FILLS
+from jaunty_frame.document.instant import Instant, Pose
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
@@ -44,7 +49,7 @@ def variants(value, **fixed):
 
 
 class Kinds(PaintedRecord):
-    def ensure_painted(self, name, values, edits_for, share):
+    def ensure_painted(self, name, values, edits_for, share, more=()):
         """Paint one slide for each value at a share of its time, or of its joint, with what the edits make of it."""
         photos = recorded_photos()
         rules = HouseRules(seconds_moving=Fraction(2), seconds_held=Fraction(2), transition={"kind": "cut"})
@@ -53,6 +58,7 @@ class Kinds(PaintedRecord):
         project = add_photos([photos["china"], *pair]).apply(project)
         while len(project.slides) < len(values) + 1:
             project = add_photos(pair).apply(project)
+        project = project.changed(photos=tuple(photos.values())) if more else project
         ids = [slide.id for slide in project.slides]
         edits = [edit for k, value in enumerate(values) for edit in edits_for(ids[k], value)]
         plan = Planner(fonts()).plans(all_of(edits).apply(project))[OUTPUT]
@@ -75,7 +81,7 @@ class Kinds(PaintedRecord):
         )
 
     def test_mounts(self):
-        plain, dressed = Mount(size=0.7), Mount(size=0.7, border=0.04, line=0.01, shadow=0.7, line_gap=0.02)
+        plain, dressed = Mount(size=0.8), Mount(size=0.8, border=0.04, line=0.01, shadow=0.7, line_gap=0.02)
         values = [*variants(plain), *variants(dressed), *variants(dressed, corners=0.1, yaw=20.0)]
         placed = {"fill": {"kind": "colour", "colour": "#c8b090"}, "placement": "whole", "move": "hold"}
         self.ensure_painted(
@@ -108,6 +114,36 @@ class Kinds(PaintedRecord):
                 lambda name, way: [add_words(name, "Kiln day", "title", style=style, comes=way, goes=way)],
                 at,
             )
+
+    def test_poses(self):
+        values = [*variants(Pose()), *variants(Pose(scale=0.6)), Pose(lean=-30.0, scale=0.7, across=0.2)]
+        style = TypeStyle(size=0.2, shadow=0.8, shadow_distance=0.15)
+
+        def edits(name, pose):
+            to = pose.model_dump()
+            words = Instant(at=0.5, **{k: v for k, v in to.items() if k not in ("yaw", "pitch")})
+            lettering = add_words(name, "Kiln day", "title", style=style, instants=(words, Instant(at=0.9, scale=1.5)))
+            return [set_at_instant([name], 0.6, **to), set_at_instant([name], 0.1, lean=4.0), lettering]
+
+        for share in (0.5, 0.7):
+            self.ensure_painted(f"poses-{share}", values, edits, share)
+
+    def test_groups(self):
+        pictures = ("coffee", "upright", "panorama", "white")
+        values = [GroupExhibit(members=pictures[:count]) for count in (2, 3, 4)]
+        values = [other for one in values for other in variants(one, inset=0.4)]
+
+        def edits(name, group):
+            members = tuple(photo.id for photo in recorded_photos().values() if photo.path[:-4] in group.members)
+            return [set_exhibit(name, group.changed(members=members))]
+
+        self.ensure_painted("groups", values, edits, 0.6, more=pictures)
+
+    def test_moves(self):
+        values = [(move, strength) for move in Move for strength in Strength]
+        self.ensure_painted(
+            "moves", values, lambda name, way: [set_on_slides([name], "", move=way[0], strength=way[1])], 0.9
+        )
 
     def test_corrections(self):
         values = [Correction(**{name: amount}) for name in Correction.model_fields for amount in (-0.8, -0.3, 0.4, 0.9)]

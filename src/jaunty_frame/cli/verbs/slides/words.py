@@ -18,6 +18,7 @@ from jaunty_frame.document.words import WordsKind
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.captions import captions_of, put_captions, read_captions, write_captions
 from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.show.words import counted
 
 
 def run(
@@ -101,7 +102,7 @@ def _export(path: Path, export: Path, output: str, overwrite: bool, dry_run: boo
     if not dry_run:
         ensure_free([export], overwrite)
         write_captions(captions, export)
-    print(f"{export}: {len(captions)} captions{'; nothing was written' if dry_run else ''}.")
+    print(f"{export}: {counted(len(captions), 'caption')}{'; nothing was written' if dry_run else ''}.")
 
 
 def _list(project: Project) -> None:
