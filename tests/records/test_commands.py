@@ -31,7 +31,7 @@ add P more
 group P --together 5-6
 edit P --slides 3 --set move=pan --set placement=cover
 edit P --slides 1 --set placement=whole
-edit P --output 96x160 --set zones.tile=3/4
+edit P --output 96x160 --set zones.tile=3/4 --set pace=3/2
 """
 _COMMANDS = """
 new photos --to Q --output square --seconds 3 --placement whole --move pan --covering readily
