@@ -38,14 +38,21 @@ class PaintedRecord(unittest.TestCase):
         return found
 
     def ensure_as_kept(self, name, rows):
-        """Fail where rows of pictures are not as on the sheet of that name; or write it."""
-        longest = max(map(len, rows))
-        sheet = np.vstack([np.hstack(row + [np.zeros_like(row[0])] * (longest - len(row))) for row in rows])
-        if IS_WRITTEN:
-            cv2.imwrite(str(FOLDER / name), sheet)
-            return
-        kept = cv2.imread(str(FOLDER / name))
-        self.assertEqual(kept.shape, sheet.shape)
-        off = np.abs(kept.astype(int) - sheet).max(axis=2)
-        wrong = sorted({(int(y) // _SIZE[1], int(x) // _SIZE[0]) for y, x in np.argwhere(off > _NEAR)})
-        self.assertEqual(wrong[:12], [], f"{len(wrong)} pictures (row, column) are not as on {FOLDER / name}")
+        ensure_sheet(self, name, rows, _SIZE, _NEAR)
+
+
+def ensure_sheet(case, name, rows, size, near):
+    """Fail where rows of pictures of one size are not as on the sheet of that name; or write it.
+
+    near : levels by which they may differ.
+    """
+    longest = max(map(len, rows))
+    sheet = np.vstack([np.hstack(row + [np.zeros_like(row[0])] * (longest - len(row))) for row in rows])
+    if IS_WRITTEN:
+        cv2.imwrite(str(FOLDER / name), sheet)
+        return
+    kept = cv2.imread(str(FOLDER / name))
+    case.assertEqual(kept.shape, sheet.shape)
+    off = np.abs(kept.astype(int) - sheet).max(axis=2)
+    wrong = sorted({(int(y) // size[1], int(x) // size[0]) for y, x in np.argwhere(off > near)})
+    case.assertEqual(wrong[:12], [], f"{len(wrong)} pictures (row, column) are not as on {FOLDER / name}")
