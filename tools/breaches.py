@@ -13,6 +13,8 @@ _COMPARED = {
 _REACHED = {ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Div, ast.Div: ast.Mult, ast.FloorDiv: ast.Mult}
 _NAMED = {"min": "max", "max": "min", "minimum": "maximum", "maximum": "minimum", "floor": "ceil", "ceil": "floor"}
 _STEP = 1.25
+_GUARDS = ("strict", "dtype", "maxsize")
+"""Arguments without which a right program does the same: they guard, or save time and room."""
 
 
 class Breach(NamedTuple):
@@ -37,8 +39,10 @@ class Breach(NamedTuple):
 def breaches_in(path: Path, root: Path) -> Iterator[Breach]:
     """Yield every breach of a module."""
     names, module = functions_of(path, root), _module_of(path, root)
-    for place, node in enumerate(ast.walk(ast.parse(path.read_text()))):
-        if hasattr(node, "lineno") and not _says_nothing(node):
+    nodes = list(ast.walk(ast.parse(path.read_text())))
+    aside = _of_caches(nodes)
+    for place, node in enumerate(nodes):
+        if hasattr(node, "lineno") and not _says_nothing(node) and place not in aside:
             function = names.get(node.lineno, f"{module}:")
             for way, (said, _) in enumerate(_ways(node)):
                 yield Breach(path.relative_to(root), node.lineno, said, module, function, place, way)
@@ -56,6 +60,13 @@ def functions_of(path: Path, root: Path) -> dict[int, str]:
 
 def _module_of(path: Path, root: Path) -> str:
     return ".".join(path.relative_to(root / "src").with_suffix("").parts).removesuffix(".__init__")
+
+
+def _of_caches(nodes: list[ast.AST]) -> set[int]:
+    """Return the places of what says how much a cache keeps."""
+    kept = [node for node in nodes if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "lru_cache"]
+    inside = {id(one) for node in kept for one in ast.walk(node)}
+    return {place for place, node in enumerate(nodes) if id(node) in inside}
 
 
 def _says_nothing(node: ast.AST) -> bool:
@@ -99,7 +110,7 @@ def _broken_calls(node: ast.Call) -> Iterator[tuple[str, ast.AST]]:
         new.args.reverse()
         yield f"swapped arguments of {ast.unparse(node)[:70]}", new
     for k, keyword in enumerate(node.keywords):
-        if keyword.arg and not name[:1].isupper():
+        if keyword.arg and keyword.arg not in _GUARDS and not name[:1].isupper():
             new = copy.deepcopy(node)
             del new.keywords[k]
             yield f"without {keyword.arg} in {ast.unparse(node)[:70]}", new

@@ -1,6 +1,9 @@
 """The document's own limits as sentences, wherever a value comes from."""
 
 import unittest
+from typing import Annotated
+
+from pydantic import TypeAdapter, ValidationError
 
 from jaunty_frame.document.edits.house_rules import set_title
 from jaunty_frame.document.edits.photos import add_photos
@@ -9,7 +12,28 @@ from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.values import Value
 from jaunty_frame.errors import UsageError
+
+
+def values_of(base=Value):
+    for one in base.__subclasses__():
+        yield one
+        yield from values_of(one)
+
+
+class Numbers(unittest.TestCase):
+    def test_no_field_takes_what_is_no_number(self):
+        # JSON has neither (RFC 8259, section 6), so a project with one could not be saved.
+        tried = 0
+        for value_type in set(values_of()):
+            for name, info in value_type.model_fields.items():
+                annotation = Annotated[(info.annotation, *info.metadata)] if info.metadata else info.annotation
+                for number in (float("nan"), float("inf"), float("-inf")):
+                    with self.subTest(value=value_type.__name__, name=name), self.assertRaises(ValidationError):
+                        TypeAdapter(annotation).validate_python(number)
+                    tried += 1
+        self.assertGreater(tried, 900)
 
 
 class Limits(unittest.TestCase):

@@ -46,7 +46,7 @@ class WindowInstant(Value):
 
     at: Annotated[float, Field(gt=0.0, lt=1.0)]
     window: WindowValue
-    lean: float = 0.0
+    lean: Annotated[float, Field(ge=-180.0, le=180.0)] = 0.0
     easing: EasingValue = EASE_IN_OUT
     """On the way to the next."""
 

@@ -25,6 +25,14 @@ class Standards(unittest.TestCase):
         self.assertAlmostEqual(area, 0.40 + 0.60 * 0.18)
         self.assertEqual(TELEVISION.overlay_boxes(), ())
 
+    def test_overlays_lie_along_their_edges(self):
+        found = Zones(overlay_top=0.1, overlay_bottom=0.2, overlay_left=0.3, overlay_right=0.05).overlay_boxes()
+        # x, y, w, h: the upper and lower ones over the whole width, those at the sides between them.
+        wanted = [(0, 0, 1, 0.1), (0, 0.8, 1, 0.2), (0, 0.1, 0.3, 0.7), (0.95, 0.1, 0.05, 0.7)]
+        for box, expected in zip(found, wanted, strict=True):
+            for one, other in zip(box, expected, strict=True):
+                self.assertAlmostEqual(one, other)
+
     def test_the_cut_out_of_wide_pictures_holds_the_safe_zones(self):
         # 4:3 of 1920 x 1080 is 1440 x 1080, 240 px from either side.
         zones = TELEVISION._replace(cut_out=CLASSIC_SHAPE)

@@ -134,6 +134,24 @@ class Refusals(unittest.TestCase):
                 project_from_text("[" * levels + "]" * levels, "show.jaunty")
             self.assertEqual("nested" in str(caught.exception), refused, str(caught.exception))
 
+    def test_brackets_in_texts_are_no_levels(self):
+        # What stands behind a quotation mark that is escaped, by one backslash or by three, is still text.
+        for text in ("[" * 40, '"' + "[" * 40, '\\"' + "[" * 40, "\\" * 3 + '"' + "{" * 40, "]" * 40):
+            value = json.loads(project_to_text(full_project()))
+            value["title"] = text
+            self.assertEqual(project_from_text(json.dumps(value)).title, text)
+        with self.assertRaises(ProjectError) as caught:
+            project_from_text('{"a": "\\\\", "b": ' + "[" * 40 + "]" * 40 + "}", "show.jaunty")
+        self.assertIn("nested", str(caught.exception))
+
+    def test_too_much_in_one_place_is_refused_however_deep_it_lies(self):
+        for much in ({f"k{k}": 0 for k in range(65)}, [0] * 40_001):
+            for deep in (much, {"a": much}, [[much]], {"a": [{"b": much}]}):
+                value = json.loads(project_to_text(full_project())) | {"slides": deep}
+                with self.assertRaises(ProjectError) as caught:
+                    project_from_text(json.dumps(value), "show.jaunty")
+                self.assertIn("things in one place", str(caught.exception))
+
     def test_a_newer_version_is_refused_with_a_sentence(self):
         self.assertIn("newer", self.refused(self.changed("version", value=VERSION + 1), NewerProject))
 
