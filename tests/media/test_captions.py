@@ -1,10 +1,12 @@
 """Captions out of a show and into one: which words they are, and when, whatever an output's pace."""
 
+import tempfile
 import unittest
 from fractions import Fraction
+from pathlib import Path
 
 from jaunty_frame.document.edits.words import add_words
-from jaunty_frame.media.captions import Caption, captions_of, put_captions
+from jaunty_frame.media.captions import Caption, captions_of, put_captions, read_captions
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.planning.planner import plan_output
 from jaunty_frame.show.planning.words import words_of
@@ -28,6 +30,16 @@ class Captions(unittest.TestCase):
         for kind in ("title", "caption", "credit"):
             state = add_words(self.slides[1], f"A {kind}", kind).apply(state)
         self.assertEqual([one.text for one in captions_of(self.plan(state))], ["A caption"])
+
+    def test_remarks_and_styles_of_webvtt_are_no_captions(self):
+        # W3C WebVTT, section 1.6 and 4: NOTE, STYLE and REGION blocks end at an empty line.
+        text = "WEBVTT\n\nSTYLE\n::cue { color: red }\n\n00:01.000 --> 00:02.000\nFirst\nNOTE is said here\n\n"
+        text += "NOTE\nnot for eyes\n\nNOTE nor this\n\n00:03.000 --> 00:04.000\nNOTES of the yard\n"
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "words.vtt"
+            path.write_text(text)
+            found = [one.text for one in read_captions(path).captions]
+        self.assertEqual(found, ["First\nNOTE is said here", "NOTES of the yard"])
 
     def test_they_are_told_as_they_are_seen(self):
         words = {"times": "own", "at": Fraction(1), "lasts": Fraction(2)}

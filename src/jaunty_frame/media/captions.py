@@ -31,6 +31,9 @@ _LONGEST_S, _LATEST_S = Fraction(3600), Fraction(60)
 """What the document allows words to last, and to begin after their slide does."""
 _TIMES = re.compile(r"(\d{1,4}:)?\d{1,2}:\d{1,2}[.,]\d{1,6}\s*-->\s*(\d{1,4}:)?\d{1,2}:\d{1,2}[.,]\d{1,6}")
 
+_REMARK = re.compile(r"(NOTE|STYLE|REGION)(\s|$)")
+"""What opens a block that is none of captions (W3C WebVTT, sections 4.1 and 4.2)."""
+
 
 class Caption(NamedTuple):
     """A text with its time in the show, in milliseconds."""
@@ -64,7 +67,7 @@ def read_captions(path: Path) -> ReadCaptions:
         if len(line) > _LONGEST_LINE:
             raise CaptionError(f"{name}, line {number} has {len(line)} characters; up to {_LONGEST_LINE} can be read.")
     try:
-        events = pysubs2.SSAFile.from_string(_without_bad_times(lines), format_=form).events
+        events = pysubs2.SSAFile.from_string(_captions_alone(lines), format_=form).events
     except (pysubs2.exceptions.Pysubs2Error, ValueError, IndexError, KeyError, OverflowError) as error:
         raise CaptionError(f"{name} is no {form.upper()} file that can be read; check its times.") from error
     starts = [number for number, line in enumerate(lines, 1) if "-->" in line and _TIMES.search(line)]
@@ -88,9 +91,10 @@ def read_captions(path: Path) -> ReadCaptions:
     return ReadCaptions(sorted(found), _few(told))
 
 
-def _without_bad_times(lines: list[str]) -> str:
-    """Return the text without captions whose times cannot be read: their words would become those of the one before."""
-    kept, passing = list[str](), False
+def _captions_alone(lines: list[str]) -> str:
+    """Return the text without remarks, and without captions whose times cannot be read: their words would become those
+    of the one before."""
+    kept, passing, opens = list[str](), False, True
     for line in lines:
         if "-->" in line:
             passing = not _TIMES.search(line)
@@ -98,8 +102,11 @@ def _without_bad_times(lines: list[str]) -> str:
                 kept.pop()
         elif not line.strip():
             passing = False
+        elif opens and _REMARK.match(line):
+            passing = True
         if not passing:
             kept.append(line)
+        opens = not line.strip()
     return "\n".join(kept)
 
 
