@@ -6,7 +6,7 @@ from itertools import pairwise
 from jaunty_frame.document.edits.order import Order, arrange_slides, order_slides
 from jaunty_frame.document.edits.photos import add_photos, turn_photos
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.photo import Photo, Shape
+from jaunty_frame.document.photo import Photo, Shape, name_order
 from jaunty_frame.errors import UsageError
 
 # name, size, capture time; in this order in the project
@@ -58,6 +58,13 @@ class Orders(unittest.TestCase):
         for wrong in ([1, 2], [1, 1, 2, 3, 4, 5], [0, 1, 2, 3, 4, 5]):
             with self.assertRaises(UsageError):
                 arrange_slides(wrong).apply(project())
+
+
+class Names(unittest.TestCase):
+    def test_numbers_count_as_numbers_and_copies_come_after_what_they_are_of(self):
+        names = ["b/Yard.jpg", "IMG 2.jpg", "img 10.jpg", "yard (1).jpg", "IMG 2b.jpg", "IMG.jpg", "9.jpg", ".jpg"]
+        ordered = ["9.jpg", ".jpg", "IMG.jpg", "IMG 2.jpg", "IMG 2b.jpg", "img 10.jpg", "b/Yard.jpg", "yard (1).jpg"]
+        self.assertEqual(sorted(names, key=name_order), ordered)
 
 
 class Shapes(unittest.TestCase):

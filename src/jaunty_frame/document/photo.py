@@ -1,5 +1,6 @@
 """A photo of the set, with what was found in it and what the user set for it."""
 
+import re
 from enum import StrEnum
 from typing import Annotated, Literal, Self
 
@@ -74,6 +75,14 @@ class Correction(Value):
 
 
 NO_CORRECTION = Correction.model_construct()
+
+
+def name_order(path: str) -> tuple[tuple[str | int, ...], str]:
+    """Return what photos are ordered by their names by: numbers as numbers, a photo before copies "of it (1)"."""
+    name = path.rsplit("/", 1)[-1]
+    stem = name.rpartition(".")[0] or name
+    parts = re.split(r"(\d+)", stem.casefold())
+    return tuple(int(part) if k % 2 else part for k, part in enumerate(parts)), name
 
 
 class Photo(Value):

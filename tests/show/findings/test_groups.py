@@ -55,7 +55,7 @@ class Groups(unittest.TestCase):
         self.assertEqual(severities, sorted(severities, reverse=True))
         self.assertCountEqual([one for group in groups for one in group.findings], found)
         cut = next(group for group in groups if group.kind == "keep-area-cut")
-        self.assertRegex(cut.sentence, r"^In \d+ places what must stay in view is cut, at worst \d\d% of it\.$")
+        self.assertRegex(cut.sentence, r"^In \d+ places what must stay in view is cut, at worst \d\d % of it\.$")
 
     def test_all_are_let_be_and_nothing_else(self):
         project = self.small(8)

@@ -6,7 +6,7 @@ from enum import StrEnum
 from jaunty_frame.core.time.spreading import spread_order
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.model import Project, Slide
-from jaunty_frame.document.photo import Photo, Shape
+from jaunty_frame.document.photo import Photo, Shape, name_order
 from jaunty_frame.errors import UsageError
 
 
@@ -75,13 +75,9 @@ def _sorted(key: Callable[[Photo], tuple]) -> Callable[[_Photos], list[int]]:
     return reorder
 
 
-def _name(photo: Photo) -> str:
-    return photo.path.rsplit("/", 1)[-1].casefold()
-
-
 _ORDERS: dict[Order, Callable[[_Photos], list[int]]] = {
-    Order.TIME: _sorted(lambda photo: (not photo.taken, photo.taken, _name(photo))),
-    Order.NAME: _sorted(lambda photo: (_name(photo),)),
+    Order.TIME: _sorted(lambda photo: (not photo.taken, photo.taken, name_order(photo.path))),
+    Order.NAME: _sorted(lambda photo: (name_order(photo.path),)),
     Order.SHAPE: _sorted(lambda photo: (_SHAPES.index(photo.shape),)),
     Order.SPREAD: lambda photos: spread_order([photo.shape if photo else None for photo in photos]),
     Order.REVERSE: lambda photos: list(range(len(photos)))[::-1],

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from jaunty_frame.document.model import MAX_SLIDES
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import Photo, name_order
 from jaunty_frame.errors import Cancelled, PhotoError, shown_name
 from jaunty_frame.media.atomic import reason_of
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
@@ -73,7 +73,7 @@ def import_photos(
                     f"{shown_name(file.name)} cannot be read ({type(error).__name__}); restore it from a copy."
                 )
         if _is_folder(path):
-            good.sort(key=lambda photo: (not photo.taken, photo.taken, Path(photo.path).name))
+            good.sort(key=lambda photo: (not photo.taken, photo.taken, name_order(photo.path)))
             if not group and not problems:
                 problems.append(f"{shown_name(path.name or path)} holds no files.")
         photos += good
@@ -112,7 +112,7 @@ def _files_of(path: Path, problems: list[str]) -> list[Path]:
         folders[:] = sorted(name for name in folders if not name.startswith("."))
         found += [
             Path(here) / name
-            for name in sorted(files)
+            for name in sorted(files, key=name_order)
             if not name.startswith(".") and not name.endswith(PROJECT_SUFFIX)
         ]
         if len(found) > MAX_SLIDES:

@@ -22,5 +22,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(severity, bars, sentence, BACK_TO_SOLVED if by_hand else PLACE_COVER)
 
 
-_MANY = "{places} leave a part of the frame to the fill, at most {most:.0%}."
+_MANY = "{places} leave a part of the frame to the fill, at most {percent}."
 CHECK = Check("bars-left", _bars, EQUAL, _tell, of_many=_MANY)

@@ -19,5 +19,5 @@ def _tell(facts: Facts, row: int) -> Told:
     return Told(severity, cut, sentence, facts.remedy_showing_subject(row))
 
 
-_MANY = "In {places} what must stay in view is cut, at worst {most:.0%} of it."
+_MANY = "In {places} what must stay in view is cut, at worst {percent} of it."
 CHECK = Check("keep-area-cut", lambda facts: facts.cut, 0.0, _tell, of_many=_MANY)

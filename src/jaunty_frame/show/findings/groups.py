@@ -9,7 +9,7 @@ from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.model import Accepted, Project
 from jaunty_frame.show.findings.finding import Finding, Severity
 from jaunty_frame.show.findings.findings import CHECKS, WORDS_CHECKS
-from jaunty_frame.show.words import counted
+from jaunty_frame.show.words import counted, percent
 
 _MANY_PHOTOS = 5
 _MANY_OF_SHOW = 1 / 3
@@ -53,6 +53,7 @@ def _sentence(found: Sequence[Finding]) -> str:
         places=counted(len(cells), "place"),
         texts=counted(len({(one.slide_id, one.output, one.words_id) for one in found}), "text"),
         most=max(amounts),
+        percent=percent(max(amounts)),
         least=min(amounts),
         shrunk=1 / max(min(amounts), 0.01),
     )
