@@ -51,7 +51,8 @@ def run(
     for group in grouped(told):
         what = ", or ".join(dict.fromkeys(one.remedy.label.lower() for one in group.findings if one.remedy.label))
         numbers = list(dict.fromkeys(one.slide for one in group.findings))
-        where = f" Slides {', '.join(map(str, numbers))}." if len(group.findings) > 1 else ""
+        slides = f"{'Slide' if len(numbers) == 1 else 'Slides'} {', '.join(map(str, numbers))}."
+        where = f" {slides}" if len(group.findings) > 1 else ""
         print(f"{group.sentence}{where}{f' Remedy: {what}.' if what else ''}")
     if not told:
         print("No findings.")
