@@ -10,7 +10,7 @@ from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.labelled import named, part_label, quiet_label, row_of
+from jaunty_frame.app.widgets.labelled import grid_of, named, part_label, quiet_label, row_of
 from jaunty_frame.app.widgets.text_entry import TextEntry
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of, rename_look, save_look
@@ -51,7 +51,6 @@ class LooksPanel(SidePanel):
         for aspect, words in ASPECT_WORDS.items():
             self.aspects[aspect] = QCheckBox(words)
             self.aspects[aspect].setChecked(aspect is not SlideAspect.CORRECTION)
-        boxes = list(self.aspects.values())
         self.new_name = TextEntry("New name of the look", "another name, then Return", _named)
         self.new_name.chosen.connect(self._rename)
         self.delete = QPushButton("Delete")
@@ -70,8 +69,7 @@ class LooksPanel(SidePanel):
             named("Who gets it", self.reach),
             self.give,
             part_label("Keep the look of the current slide"),
-            row_of(*boxes[:3], stretch_first=False),
-            row_of(*boxes[3:], stretch_first=False),
+            grid_of(*self.aspects.values(), columns=3),
             self.name,
             part_label("The chosen look"),
             row_of(self.new_name, self.delete, self.export),

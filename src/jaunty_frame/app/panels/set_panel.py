@@ -139,10 +139,9 @@ class SetPanel(SidePanel):
             for photo in project.photos
             if wanted in _name(photo).casefold() and not (self.unused.isChecked() and used.get(photo.id))
         ]
-        self.said.setText(
-            f"{counted(len(project.photos), 'photo')}, {len(project.photos) - len(used)} of them not shown. "
-            "Drag photos onto the sheet."
-        )
+        idle = len(project.photos) - len(used)
+        shown = f"{idle} of them not shown" if idle else "all shown"
+        self.said.setText(f"{counted(len(project.photos), 'photo')}, {shown}. Drag photos onto the sheet.")
         self.said.show()
         self.tree.clear()
         self._waiting.clear()

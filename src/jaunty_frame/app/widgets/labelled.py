@@ -1,7 +1,7 @@
 """Small helpers for laying out fields with quiet names above them."""
 
 from PySide6.QtCore import QSize
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QWidget
 
 _NAMES = 84
 """Names below each other are as wide as the longest of them."""
@@ -30,6 +30,20 @@ def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     for k, widget in enumerate(widgets):
         layout.addWidget(widget, 1 if k == 0 and stretch_first else 0)
     return row
+
+
+def grid_of(*widgets: QWidget, columns: int) -> QWidget:
+    """Return widgets in rows whose columns are equally wide."""
+    grid = QWidget()
+    layout = QGridLayout(grid)
+    layout.setContentsMargins(0, 0, 0, 0)
+    layout.setHorizontalSpacing(6)
+    layout.setVerticalSpacing(4)
+    for k, widget in enumerate(widgets):
+        layout.addWidget(widget, k // columns, k % columns)
+    for column in range(columns):
+        layout.setColumnStretch(column, 1)
+    return grid
 
 
 class _Name(QLabel):

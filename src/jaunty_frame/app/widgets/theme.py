@@ -178,6 +178,9 @@ def _style_sheet(c: Colours) -> str:
         selection-background-color: {c.accent}; selection-color: {c.on_accent}; }}
     QLineEdit:focus, QSpinBox:focus, QDoubleSpinBox:focus, QComboBox:focus {{ border: 2px solid {c.accent};
         padding: 2px 5px; }}
+    QComboBox::drop-down {{ subcontrol-position: center right; width: 20px; border: none; }}
+    QComboBox::down-arrow {{ width: 14px; height: 14px;
+        image: url("{_ASSETS / "icons" / f"down-{'dark' if c.dark else 'light'}.svg"}"); }}
     QAbstractSpinBox QLineEdit, QAbstractSpinBox QLineEdit:focus {{ border: none; padding: 0; min-height: 0;
         background: transparent; }}
     QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 0; height: 0; border: none; }}
