@@ -19,6 +19,8 @@ IS_WRITTEN = os.environ.get("RECORDS") == "write"
 _DIGITS, _NEAR = 4, 0.0003
 """Decimals that are kept; numbers nearer than this part of themselves are the same on another machine."""
 _SAID = 12
+_ASIDE = ("modified", "content", "size", "peaks", "sketch", "tones")
+"""What a project keeps of files as such, and what is long."""
 
 
 def plain(value: Any) -> Any:
@@ -47,6 +49,17 @@ def plain(value: Any) -> Any:
         case tuple() | list():
             return [plain(one) for one in value]
     return type(value).__name__
+
+
+def flat(value, where=""):
+    """Yield the places of a JSON value with what stands there."""
+    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else None
+    if inner is None:
+        yield where, value
+        return
+    for name, one in inner:
+        if name not in _ASIDE:
+            yield from flat(one, f"{where}.{name}")
 
 
 def ensure_as_recorded(case: TestCase, name: str, found: list[Any]) -> None:

@@ -17,7 +17,7 @@ from jaunty_frame.cli.verb_list import VERBS
 from tests.cli.command_case import CommandCase
 from tests.media.photo_sets import write_set
 from tests.media.sounds.sound_files import clicks, tone, write_sound
-from tests.records.record import ensure_as_recorded
+from tests.records.record import ensure_as_recorded, flat
 
 # Made before all others; then each command below is tried on this project.
 _FIRST = """
@@ -135,7 +135,6 @@ fit P --length 12 --output 160x90@25
 fit P --to-music
 fit P --length 9 --dry-run
 """
-_ASIDE = ("modified", "content", "size", "peaks", "sketch", "tones")
 _ELSEWHERE = ("schema", "demo")
 """Verbs that change no project and have tests of their own."""
 _VOICE = re.compile(r"voice-[0-9a-f]{12}")
@@ -145,17 +144,6 @@ _made: list[Path] = []
 
 def lines_of(text):
     return [line for line in text.splitlines() if line]
-
-
-def flat(value, where=""):
-    """Yield the places of a JSON value with what stands there."""
-    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else None
-    if inner is None:
-        yield where, value
-        return
-    for name, one in inner:
-        if name not in _ASIDE:
-            yield from flat(one, f"{where}.{name}")
 
 
 class Commands(CommandCase):

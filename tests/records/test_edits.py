@@ -42,8 +42,7 @@ from jaunty_frame.document.photo import Correction, KeepArea, Shape
 from jaunty_frame.document.sound import SoundFile, SoundRules
 from jaunty_frame.document.words import Entrance, TypeStyle
 from jaunty_frame.errors import JauntyError
-from tests.records.record import ensure_as_recorded
-from tests.records.test_commands import flat
+from tests.records.record import ensure_as_recorded, flat
 from tests.records.test_decisions import recorded_photos
 
 TALL, WIDE = "180x320", "320x180@25"

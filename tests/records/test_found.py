@@ -5,8 +5,9 @@ import unittest
 from pathlib import Path
 
 from jaunty_frame.core.sound.beats import beats_of
-from jaunty_frame.core.sound.spectra import mel_spectrum
+from jaunty_frame.core.sound.spectra import band_rises, mel_spectrum, onset_strength
 from jaunty_frame.core.sound.starts_and_repeats import best_repeat
+from jaunty_frame.core.sound.tempo import likely_tempo
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos.finder import with_areas_found
 from jaunty_frame.media.photos.photo_import import import_photos
@@ -38,7 +39,15 @@ class Music(unittest.TestCase):
         for sound in sounds:
             mels = mel_spectrum(sound)
             beats = beats_of(mels)
+            tempo = likely_tempo(onset_strength(mels), band_rises(mels))
             found.append(
-                [beats.tempo, beats.other, list(beats.times), beats.bars, best_repeat(mels, beats.times, beats.bars)]
+                [
+                    beats.tempo,
+                    tempo,
+                    beats.other,
+                    list(beats.times),
+                    beats.bars,
+                    best_repeat(mels, beats.times, beats.bars),
+                ]
             )
         ensure_as_recorded(self, "music.jsonl", found)

@@ -23,8 +23,7 @@ from tests.app.sound_case import SoundCase
 from tests.app.window_case import LEFT
 from tests.media.sounds.sound_files import tone
 from tests.records.painted import ensure_sheet
-from tests.records.record import ensure_as_recorded
-from tests.records.test_commands import flat
+from tests.records.record import ensure_as_recorded, flat
 
 _TOLD = (QLabel, QAbstractButton, QAbstractSpinBox, QComboBox, QSlider, QLineEdit, Choice)
 _SMALL = 160, 100
