@@ -46,7 +46,7 @@ class Soundtrack(MixCase):
         ensure_as_recorded(self, "sounds.jsonl", found)
 
     def test_the_mix_is_as_loud_from_moment_to_moment(self):
-        self.show()
+        self.show(ducking_db=8.0, attack=Fraction(1, 10), release=Fraction(3, 10))
         mix, measured = self.mix()
         steps = mix[: len(mix) // _STEP * _STEP].reshape(-1, _STEP, 2)
         heard = 10 * np.log10(np.maximum((steps**2).mean(axis=1), 1e-8))
