@@ -25,7 +25,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.instants import move_instant
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
-from jaunty_frame.show.checks import bars_left
+from jaunty_frame.show.checks.framing import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
 from jaunty_frame.show.words import without_place
 

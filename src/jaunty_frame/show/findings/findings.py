@@ -3,35 +3,41 @@
 from collections.abc import Mapping, Sequence
 
 from jaunty_frame.document.model import Project
-from jaunty_frame.show.checks import (
-    bars_left,
-    breathing_room,
+from jaunty_frame.show.checks.files import (
     changed_photo,
     damaged_photo,
-    hairline,
-    keep_area_cut,
     lost_sound,
     lying_photo,
-    many_kinds,
     missing_photo,
     missing_picture,
-    neighbours_alike,
-    outside_action_safe,
     partly_damaged_photo,
-    shortened_joint,
-    soft,
-    too_fast,
-    under_overlay,
-    words_contrast,
-    words_lacking_characters,
-    words_lacking_typeface,
-    words_outside_safe,
-    words_over_area,
-    words_over_words,
-    words_small,
-    words_too_short,
 )
-from jaunty_frame.show.checks import flashes as flashes_check
+from jaunty_frame.show.checks.framing import (
+    bars_left,
+    breathing_room,
+    hairline,
+    keep_area_cut,
+    outside_action_safe,
+    soft,
+    under_overlay,
+)
+from jaunty_frame.show.checks.running import flashes as flashes_check
+from jaunty_frame.show.checks.running import (
+    many_kinds,
+    neighbours_alike,
+    shortened_joint,
+    too_fast,
+)
+from jaunty_frame.show.checks.words import (
+    contrast,
+    lacking_characters,
+    lacking_typeface,
+    outside_safe,
+    over_area,
+    over_words,
+    small,
+    too_short,
+)
 from jaunty_frame.show.findings.check import Check, SoundCheck, Told, WordsCheck
 from jaunty_frame.show.findings.facts import Contrasts, Facts, FileState
 from jaunty_frame.show.findings.finding import Finding
@@ -65,14 +71,14 @@ CHECKS: list[Check] = [
 
 
 WORDS_CHECKS: list[WordsCheck] = [
-    words_lacking_characters.CHECK,
-    words_lacking_typeface.CHECK,
-    words_over_words.CHECK,
-    words_contrast.CHECK,
-    words_over_area.CHECK,
-    words_outside_safe.CHECK,
-    words_small.CHECK,
-    words_too_short.CHECK,
+    lacking_characters.CHECK,
+    lacking_typeface.CHECK,
+    over_words.CHECK,
+    contrast.CHECK,
+    over_area.CHECK,
+    outside_safe.CHECK,
+    small.CHECK,
+    too_short.CHECK,
 ]
 
 

@@ -1,0 +1,1 @@
+"""What is said of how photos sit in an output, one check a module."""

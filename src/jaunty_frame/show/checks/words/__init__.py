@@ -1,0 +1,1 @@
+"""What is said of words in an output, one check a module."""
