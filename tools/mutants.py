@@ -2,8 +2,8 @@
 
 ``mutants.py ROOM COUNT SEED``: COUNT breaches of rules in the modules of a room such as core/sound ("" : of each
 package), drawn by SEED, each tried on the tests that reach the function in which it lies. Which those are is found
-once under coverage and kept in build/mutants for as long as a test module is as it was: a first run takes as long as
-the tests.
+once under coverage and kept in build/mutants for as long as a test module is as it was and no module of the program has
+moved: a first run takes as long as the tests, some three times over.
 """
 
 import hashlib
@@ -59,12 +59,15 @@ def main(room: str, count: int, seed: int) -> int:
 
 def _reached() -> dict[str, list[tuple[float, str]]]:
     """Return the tests that reach each function, by "module:function", with their seconds, the quickest first."""
-    KEPT.mkdir(parents=True, exist_ok=True)
+    # Where modules moved or came, what was found before names others.
+    sources = "\n".join(str(path.relative_to(SOURCES)) for path in sorted(SOURCES.rglob("*.py")))
+    folder = KEPT / hashlib.sha256(sources.encode()).hexdigest()[:12]
+    folder.mkdir(parents=True, exist_ok=True)
     modules = {}
     for path in sorted(ROOT.glob("tests/**/test_*.py")):
         if path.stem in _SAY_LITTLE:
             continue
-        kept = KEPT / f"{hashlib.sha256(path.read_bytes()).hexdigest()[:16]}-{path.stem}.json"
+        kept = folder / f"{hashlib.sha256(path.read_bytes()).hexdigest()[:16]}-{path.stem}.json"
         modules[kept] = ".".join(path.relative_to(ROOT).with_suffix("").parts)
     new = [(name, kept) for kept, name in modules.items() if not kept.is_file()]
     with ProcessPoolExecutor(os.cpu_count(), get_context("spawn"), max_tasks_per_child=1) as pool:
