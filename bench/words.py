@@ -20,7 +20,7 @@ from jaunty_frame.document.words import Words
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.planning.planner import Planner, plan_output
-from jaunty_frame.show.planning.words import all_words
+from jaunty_frame.show.planning.words.planned import all_words
 
 _RUNS = 3
 _SAID = [

@@ -9,7 +9,7 @@ from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.media.captions import Caption, captions_of, put_captions, read_captions
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.planning.planner import plan_output
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.planned import words_of
 from tests.document.test_seconds import project
 
 

@@ -33,9 +33,9 @@ from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.frames.content import base_content, frame_content, slide_content
 from jaunty_frame.show.frames.layers.words import EmblemLayer, WordsLayer
 from jaunty_frame.show.planning.planner import Planner
-from jaunty_frame.show.planning.words import words_of
-from jaunty_frame.show.planning.words_colours import helped_paint
-from jaunty_frame.show.planning.words_helped import Helped, helped_plan
+from jaunty_frame.show.planning.words.colours import helped_paint
+from jaunty_frame.show.planning.words.helped import Helped, helped_plan
+from jaunty_frame.show.planning.words.planned import words_of
 from tests.media.export.test_export import WithProject, frames_of
 
 WIDE = "640x360@30000-1001"

@@ -13,8 +13,8 @@ from jaunty_frame.show.findings.groups import grouped, let_all_be, remedies_of
 from jaunty_frame.show.frames.content import frame_content
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
-from jaunty_frame.show.planning.words import all_words
-from jaunty_frame.show.planning.words_helps import offered_helps
+from jaunty_frame.show.planning.words.helps import offered_helps
+from jaunty_frame.show.planning.words.planned import all_words
 from tests.records.record import FOLDER, ensure_as_recorded, flat
 from tests.show.crossing import crossed, show_of
 

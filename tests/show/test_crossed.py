@@ -30,7 +30,7 @@ from jaunty_frame.show.frames.content import frame_content
 from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.soundtrack import sound_plan
-from jaunty_frame.show.planning.words import all_words
+from jaunty_frame.show.planning.words.planned import all_words
 from tests.show.crossing import FACTORS, crossed, show_of, write_photos
 
 SETS = int(os.environ.get("SOAK_CROSS", "0"))

@@ -17,7 +17,7 @@ from jaunty_frame.errors import CaptionError, shown_name
 from jaunty_frame.media.atomic import reason_of, write_whole
 from jaunty_frame.media.opening import read_plain
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words import all_words
+from jaunty_frame.show.planning.words.planned import all_words
 
 FORMATS = {".srt": "srt", ".vtt": "vtt"}
 _MOST_BYTES = 4_000_000

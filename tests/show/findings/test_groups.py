@@ -7,7 +7,7 @@ from jaunty_frame.document.model import Accepted
 from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.findings.groups import grouped, let_all_be, marked, remedies_of
-from tests.show.planning.test_words import plans_of, project_of
+from tests.show.planning.words.test_words import plans_of, project_of
 
 FOUR = ("tall", "square", "classic", "wide")
 EDGES = KeepArea(box=(0.02, 0.1, 0.96, 0.5))

@@ -29,7 +29,7 @@ from jaunty_frame.show.frames.layers.print import PrintLayer
 from jaunty_frame.show.frames.layers.still import Still
 from jaunty_frame.show.frames.painting import paint_frame, prepared
 from jaunty_frame.show.frames.piles import lies_under
-from jaunty_frame.show.planning.piles import MOST_PILED
+from jaunty_frame.show.planning.places.piles import MOST_PILED
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
 from tests.show.frames.test_prints import GREEN, PrintCase

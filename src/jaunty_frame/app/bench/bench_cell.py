@@ -18,9 +18,9 @@ from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.document.values import WindowValue
 from jaunty_frame.document.words import Words
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Framing, Plan
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.planned import words_of
 
 
 class BenchCell:

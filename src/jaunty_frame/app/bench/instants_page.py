@@ -25,7 +25,7 @@ from jaunty_frame.document.edits.instants import (
     set_at_instant,
 )
 from jaunty_frame.document.instant import POSE_FIELDS, SAME_INSTANT, Pose
-from jaunty_frame.show.planning.poses import pose_at
+from jaunty_frame.show.planning.places.poses import pose_at
 from jaunty_frame.show.words import EASING_WORDS
 
 _BEYOND = 0.16

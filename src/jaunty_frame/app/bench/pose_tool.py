@@ -8,7 +8,7 @@ from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.core.mounts.snapping import NEAR
 from jaunty_frame.document.instant import Pose
-from jaunty_frame.show.planning.poses import pose_at
+from jaunty_frame.show.planning.places.poses import pose_at
 
 _STEPS = 60
 _DOT_PX, _HERE_PX = 2.5, 5.0

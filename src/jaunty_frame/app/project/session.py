@@ -22,7 +22,7 @@ from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.findings.findings import is_accepted
 from jaunty_frame.show.findings.groups import marked
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_helped import helped_plan, helped_words
+from jaunty_frame.show.planning.words.helped import helped_plan, helped_words
 
 START_OUTPUTS = ("tall", "square", "wide")
 

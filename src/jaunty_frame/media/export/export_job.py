@@ -16,7 +16,7 @@ from jaunty_frame.media.photos.sources import PhotoSource, resolved
 from jaunty_frame.media.replacing import replaced_by
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.soundtrack import sound_plan
-from jaunty_frame.show.planning.words import without_captions
+from jaunty_frame.show.planning.words.planned import without_captions
 
 Progress = Callable[[int, int], None]
 BURNT = "burnt"

@@ -21,11 +21,11 @@ from jaunty_frame.show.frames.layers.still import opened
 from jaunty_frame.show.frames.layers.words import WordsLayer
 from jaunty_frame.show.frames.painting import paint_frame
 from jaunty_frame.show.frames.words import at_rest
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words import all_words
-from jaunty_frame.show.planning.words_colours import helped_paint
-from jaunty_frame.show.planning.words_helped import Helped, before_help, helped_plan
+from jaunty_frame.show.planning.words.colours import helped_paint
+from jaunty_frame.show.planning.words.helped import Helped, before_help, helped_plan
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.planned import all_words
 
 _MOMENTS = 5
 """Of a slide's time, at which words on it are looked at."""

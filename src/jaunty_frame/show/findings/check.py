@@ -7,8 +7,8 @@ from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Remedy, Severity
 from jaunty_frame.show.findings.remedies import NO_REMEDY
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.soundtrack import Heard
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 
 class Told(NamedTuple):

@@ -16,9 +16,9 @@ from jaunty_frame.show.findings.finding import Remedy
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, NO_REMEDY, PLACE_SUBJECT, PLACE_WHOLE
 from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.flicker import Flashes
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.visibility import Visibility, visibility
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 EQUAL = 1e-6
 

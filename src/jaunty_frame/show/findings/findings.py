@@ -44,7 +44,7 @@ from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.planning.flicker import Flashes
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.soundtrack import sample_at, sound_plan
-from jaunty_frame.show.planning.words import all_words
+from jaunty_frame.show.planning.words.planned import all_words
 
 CHECKS: list[Check] = [
     flashes_check.CHECK,

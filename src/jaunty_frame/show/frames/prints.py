@@ -14,9 +14,9 @@ from jaunty_frame.show.frames.fills import fill_layer, seen_fill
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
 from jaunty_frame.show.frames.layers.still import Faded, Still
-from jaunty_frame.show.planning.mounting import rectangles
+from jaunty_frame.show.planning.places.mounting import rectangles
+from jaunty_frame.show.planning.places.poses import pose_at
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.poses import pose_at
 
 
 def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:

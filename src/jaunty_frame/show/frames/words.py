@@ -8,10 +8,10 @@ from jaunty_frame.document.words import Entrance
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.words import EmblemLayer, WordsLayer
 from jaunty_frame.show.planning.emblems import emblems_at
-from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.places.poses import pose_at
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.poses import pose_at
-from jaunty_frame.show.planning.words import words_of, words_over
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.planned import words_of, words_over
 
 _TURNS = {"letters": "letters", "words": "words", "wipe": "across"}
 # Shares of the way into view over which a part of the words comes.

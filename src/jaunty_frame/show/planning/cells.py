@@ -15,7 +15,7 @@ from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import course_options
 from jaunty_frame.core.motion.moves import Cells, Moves, solve_moves
 from jaunty_frame.document.model import Output
-from jaunty_frame.show.planning.mounting import row_aspects
+from jaunty_frame.show.planning.places.mounting import row_aspects
 from jaunty_frame.show.planning.slide_table import SlideTable
 
 _Arrays = TypeVar("_Arrays", Bases, Moves)

@@ -14,7 +14,7 @@ from jaunty_frame.core.words.places import anchor_place, anchored, ground_behind
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.show.planning.grounds import areas_in_frame, frame_tones, free_region
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_items import chosen_boxes
+from jaunty_frame.show.planning.words.items import chosen_boxes
 
 # In the order in which they are taken where nothing else decides; the others where corners are taken.
 _CORNERS = ("bottom-right", "top-right", "bottom-left", "top-left")

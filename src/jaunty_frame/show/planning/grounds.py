@@ -12,8 +12,8 @@ from jaunty_frame.core.mounts.pieces import WHOLE_FRAME
 from jaunty_frame.core.painting.colour import coded_light, parse_colour
 from jaunty_frame.core.words.legibility import luminance, tone_of
 from jaunty_frame.document.photo import Photo
+from jaunty_frame.show.planning.places.readability import fill_colours
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.readability import fill_colours
 from jaunty_frame.show.planning.visibility import frame_boxes
 
 CELLS = 18

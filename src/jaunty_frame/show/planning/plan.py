@@ -26,9 +26,9 @@ from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.document.sound import SILENCE, Soundtrack
 from jaunty_frame.document.words import Emblem
-from jaunty_frame.show.planning.mounting import PLAIN, Mounting, mounting_of
-from jaunty_frame.show.planning.piles import pile_rests, piles
-from jaunty_frame.show.planning.readability import help_wanted, helped
+from jaunty_frame.show.planning.places.mounting import PLAIN, Mounting, mounting_of
+from jaunty_frame.show.planning.places.piles import pile_rests, piles
+from jaunty_frame.show.planning.places.readability import help_wanted, helped
 from jaunty_frame.show.planning.slide_table import SlideTable
 
 

@@ -19,11 +19,11 @@ from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_
 from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.document.model import HandSet, Output, Project
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
-from jaunty_frame.show.planning.mounting import row_aspects, row_pieces
+from jaunty_frame.show.planning.places.mounting import row_aspects, row_pieces
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
-from jaunty_frame.show.planning.words import keep_known_words
+from jaunty_frame.show.planning.words.planned import keep_known_words
 
 _STILL = 1e-9
 _BARE = 1e-9

@@ -7,8 +7,8 @@ import numpy as np
 from jaunty_frame.core.geometry.straightening import corner_points, turned_share
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray, Window, bar_share, visible_share
 from jaunty_frame.core.motion.courses import ENTERING_COURSES
+from jaunty_frame.show.planning.places.poses import pose_at
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.poses import pose_at
 
 # Of a slide's time, at which it is told what instants let be seen.
 _MOMENTS = 41

@@ -9,7 +9,7 @@ from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 
 from jaunty_frame.document.edits.words import add_card
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.planned import words_of
 from tests.app.bench.test_bench import BenchCase
 from tests.app.window_case import LEFT, WindowCase
 

@@ -21,7 +21,7 @@ from jaunty_frame.show.checks.words import (
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.planning.planner import plan_output
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.planned import words_of
 from tests.show.findings.test_findings import head, project_of
 
 SLIGHT, NOTABLE, SEVERE = Severity.SLIGHT, Severity.NOTABLE, Severity.SEVERE

@@ -7,7 +7,7 @@ from jaunty_frame.app.pictures.cell_images import CellImages
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.show.frames.content import FrameContent, base_content
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_helps import WordsHelpOffered, offered_helps
+from jaunty_frame.show.planning.words.helps import WordsHelpOffered, offered_helps
 
 _TAKEN = ("style", "anchor", "in_outputs", "times", "lasts")
 

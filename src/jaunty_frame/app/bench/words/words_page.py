@@ -31,8 +31,8 @@ from jaunty_frame.document.edits.words import (
 )
 from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.words import STYLE_PARTS, TypeStyle, Words, WordsKind
-from jaunty_frame.show.planning.placed_words import shown_text, style_of
-from jaunty_frame.show.planning.words_reasons import words_reason
+from jaunty_frame.show.planning.words.placed import shown_text, style_of
+from jaunty_frame.show.planning.words.reasons import words_reason
 
 _KINDS = (("title", "Title"), ("caption", "Caption"), ("credit", "Credit"))
 _TIMES = (("slide", "With the slide"), ("reading", "Until read"), ("own", "Own time"))

@@ -2,7 +2,7 @@
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.words.words_list import WordsRow
-from jaunty_frame.show.planning.placed_words import shown_text, words_time
+from jaunty_frame.show.planning.words.placed import shown_text, words_time
 
 
 def words_rows(cell: BenchCell) -> list[WordsRow]:

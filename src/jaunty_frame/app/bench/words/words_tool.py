@@ -12,8 +12,8 @@ from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.snapping import snapped
 from jaunty_frame.core.words.typesetting import Caret, caret_at, index_at
-from jaunty_frame.show.planning.placed_words import PlacedWords
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.planned import words_of
 
 _HANDLE_PX = 4.0
 _NEAR = 0.022

@@ -8,8 +8,8 @@ from jaunty_frame.document.edits.words import set_words_instant
 from jaunty_frame.document.instant import Pose
 from jaunty_frame.document.mount import PLAIN_MOUNT
 from jaunty_frame.document.words import Words
-from jaunty_frame.show.planning.placed_words import words_time
-from jaunty_frame.show.planning.poses import pose_at
+from jaunty_frame.show.planning.places.poses import pose_at
+from jaunty_frame.show.planning.words.placed import words_time
 
 _FIELDS = ("scale", "across", "down", "lean", "opacity")
 

@@ -4,7 +4,7 @@ from jaunty_frame.show.findings.check import Told, WordsCheck
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.findings.remedies import NO_REMEDY, READABLE_COLOUR
-from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 _HARDLY = 0.6
 """Of the contrast wanted: less is severe."""

@@ -5,7 +5,7 @@ from jaunty_frame.show.findings.check import Told, WordsCheck
 from jaunty_frame.show.findings.facts import Facts
 from jaunty_frame.show.findings.finding import Severity
 from jaunty_frame.show.findings.remedies import READ_IN_TIME
-from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 _TWICE = 2.0
 

@@ -6,10 +6,10 @@ from dataclasses import replace
 import numpy as np
 
 from jaunty_frame.show.planning.emblems import placed_emblems
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_order import bound_together, going_on
-from jaunty_frame.show.planning.words_solving import place_words
+from jaunty_frame.show.planning.words.order import bound_together, going_on
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.solving import place_words
 
 
 def words_of(plan: Plan, k: int) -> tuple[PlacedWords, ...]:

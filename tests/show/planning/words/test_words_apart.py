@@ -14,8 +14,8 @@ from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.words import TypeStyle
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.emblems import placed_emblems
-from jaunty_frame.show.planning.words import all_words, words_of
-from tests.show.planning.test_words import ALL, area, plans_of, project_of
+from jaunty_frame.show.planning.words.planned import all_words, words_of
+from tests.show.planning.words.test_words import ALL, area, plans_of, project_of
 
 LONG = "The glaze runs where the flame was hottest, every time a little different"
 MARK = Photo(id="mark", path="mark.png", width=400, height=300)

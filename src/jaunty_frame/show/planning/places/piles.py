@@ -8,7 +8,7 @@ from jaunty_frame.core.mounts.piles import USUAL_SPREAD, Laid, Rest, solved_rest
 from jaunty_frame.document.model import Output
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.transitions.pile import Pile
-from jaunty_frame.show.planning.mounting import rectangles
+from jaunty_frame.show.planning.places.mounting import rectangles
 from jaunty_frame.show.planning.slide_table import SlideTable
 
 MOST_PILED = 24

@@ -10,9 +10,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.document.words import WordsKind
-from jaunty_frame.show.planning.placed_words import WordsTime, words_time
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_items import Item
+from jaunty_frame.show.planning.words.items import Item
+from jaunty_frame.show.planning.words.placed import WordsTime, words_time
 
 _FIRST: dict[WordsKind, int] = {"title": 0, "credit": 1, "caption": 2}
 """Kinds in the order in which they choose their places."""

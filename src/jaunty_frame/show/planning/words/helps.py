@@ -9,9 +9,9 @@ from typing import NamedTuple
 
 from jaunty_frame.core.words.legibility import seconds_to_read
 from jaunty_frame.document.words import Words
-from jaunty_frame.show.planning.placed_words import PlacedWords, style_of
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.placed import PlacedWords, style_of
+from jaunty_frame.show.planning.words.planned import words_of
 
 _OF_WORDS = ("going-on", "words-groups", "emblems")
 """What a plan remembers that depends on the times and the chosen places of words."""

@@ -9,8 +9,8 @@ from jaunty_frame.core.words.paint import WordsPaint
 from jaunty_frame.core.words.typesetting import Block
 from jaunty_frame.document.model import HouseRules
 from jaunty_frame.document.words import TypeStyle, Words
-from jaunty_frame.show.planning.credits import credits_text
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words.credits import credits_text
 
 
 class WordsTime(NamedTuple):

@@ -22,8 +22,8 @@ from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
-from jaunty_frame.show.planning.words import all_words, words_of, words_over
-from jaunty_frame.show.planning.words_helps import offered_helps
+from jaunty_frame.show.planning.words.helps import offered_helps
+from jaunty_frame.show.planning.words.planned import all_words, words_of, words_over
 
 GREY = sketch_text(np.full((SIDE, SIDE, 3), 120.0))
 CALM = tones_text(np.tile([0.45, 0.5, 0.02], (SIDE, SIDE, 1)))

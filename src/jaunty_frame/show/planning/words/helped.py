@@ -8,9 +8,9 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import NamedTuple
 
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words import words_of
+from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.planned import words_of
 
 _KEY = "helped"
 

@@ -13,8 +13,8 @@ from jaunty_frame.core.words.places import anchor_place, anchored
 from jaunty_frame.core.words.typesetting import Block, Typeset, text_blocks
 from jaunty_frame.document.words import TypeStyle, Words, WordsKind
 from jaunty_frame.show.planning.grounds import free_region
-from jaunty_frame.show.planning.placed_words import WordsTime, shown_text, style_of, words_time
 from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.words.placed import WordsTime, shown_text, style_of, words_time
 
 MOST_LINES: dict[WordsKind, int] = {"title": 4, "caption": 2, "credit": 14}
 _LEAST_SHRINKING = 0.5

@@ -1,7 +1,7 @@
 """Why words stand where they do, and look as they do, in a sentence."""
 
 from jaunty_frame.core.words.places import COVERED
-from jaunty_frame.show.planning.placed_words import PlacedWords
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 _CALM = 0.12
 

@@ -26,11 +26,11 @@ from jaunty_frame.show.planning.grounds import (
     free_strips,
     photo_in_frame,
 )
-from jaunty_frame.show.planning.placed_words import PlacedWords
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words_colours import words_paint
-from jaunty_frame.show.planning.words_items import Item, Ways, chosen_place, items_of, ways_of
-from jaunty_frame.show.planning.words_order import bound_together, kept_apart, placing_rounds
+from jaunty_frame.show.planning.words.colours import words_paint
+from jaunty_frame.show.planning.words.items import Item, Ways, chosen_place, items_of, ways_of
+from jaunty_frame.show.planning.words.order import bound_together, kept_apart, placing_rounds
+from jaunty_frame.show.planning.words.placed import PlacedWords
 
 # Where words of a kind usually stand, across and down, and how much it costs to be elsewhere.
 _LIKED: dict[WordsKind, tuple[tuple[float, float], tuple[float, float]]] = {
