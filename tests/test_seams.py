@@ -16,8 +16,8 @@ from PySide6.QtWidgets import QSpinBox, QWidget
 
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT
 from jaunty_frame.app.shell.start import make_application
-from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.fields.kind_editor import KindEditor
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.cli.entry import main
 from jaunty_frame.cli.verb_list import VERBS
 from jaunty_frame.core.painting.surface import Coding, new_surface

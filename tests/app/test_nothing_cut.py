@@ -12,9 +12,9 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from jaunty_frame.app.bench.page_list import PAGES
+from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.fill import FILLS
 from tests.app.window_case import WindowCase

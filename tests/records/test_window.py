@@ -9,10 +9,10 @@ from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QAbstractSpinBox, QComboBox, QLabel, QLineEdit, QSlider, QWidget
 
-from jaunty_frame.app.bench.page_list import PAGES
+from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
-from jaunty_frame.app.shell.action_list import ACTIONS
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.shell.actions.action_list import ACTIONS
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.document.edits.emblems import add_emblem
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.instants import set_at_instant

@@ -5,7 +5,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtTest import QTest
 
-from jaunty_frame.app.bench.canvas_shapes import Part
+from jaunty_frame.app.bench.canvas.shapes import Part
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.paths import LINEAR

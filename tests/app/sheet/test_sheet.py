@@ -8,7 +8,7 @@ from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 
 from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
-from jaunty_frame.app.shell.menus import output_presets_menu
+from jaunty_frame.app.shell.actions.menus import output_presets_menu
 from jaunty_frame.app.shell.output_dialog import OutputDialog
 from jaunty_frame.document.edits.outputs import remove_output
 from tests.app.window_case import WindowCase

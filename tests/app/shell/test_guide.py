@@ -8,9 +8,9 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 
-from jaunty_frame.app.bench.page_list import PAGES
+from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
-from jaunty_frame.app.shell.action_list import ACTIONS
+from jaunty_frame.app.shell.actions.action_list import ACTIONS
 from jaunty_frame.app.shell.guide import guide_folder
 from tests.app.window_case import WindowCase
 

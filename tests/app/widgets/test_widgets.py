@@ -8,10 +8,10 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
-from jaunty_frame.app.bench.canvas_shapes import CORNERS, Framed, Part
+from jaunty_frame.app.bench.canvas.shapes import CORNERS, Framed, Part
 from jaunty_frame.app.shell.start import make_application
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.easing_editor import EasingEditor
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.easing_editor import EasingEditor
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, LINEAR
 from jaunty_frame.core.motion.way import Station, way_between

@@ -7,18 +7,18 @@ from PySide6.QtGui import QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
 from jaunty_frame.app.bench.bench_room import BenchRoom
-from jaunty_frame.app.bench.canvas_shapes import Framed
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
-from jaunty_frame.app.bench.page_list import PAGES
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
+from jaunty_frame.app.bench.pages.page_list import PAGES
+from jaunty_frame.app.bench.pages.time_line import TimeLine
 from jaunty_frame.app.bench.slide_player import SlidePlayer
-from jaunty_frame.app.bench.time_line import TimeLine
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.finding_rows import FindingRows
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.geometry.windows import Window

@@ -3,7 +3,7 @@
 from PySide6.QtCore import QEvent, QObject, QSize, Qt
 from PySide6.QtWidgets import QBoxLayout, QScrollArea, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
 
-from jaunty_frame.app.bench.bench_page import BenchPage
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
 
 # Of choices that stand beside an upright frame, and those below a frame, whichever of its parts a page shows.

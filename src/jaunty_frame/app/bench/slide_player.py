@@ -4,7 +4,7 @@ from PySide6.QtCore import QElapsedTimer, QObject, QTimer
 from PySide6.QtWidgets import QPushButton, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.time_line import STEPS, TimeLine
+from jaunty_frame.app.bench.pages.time_line import STEPS, TimeLine
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.show_sound import ShowSound
 

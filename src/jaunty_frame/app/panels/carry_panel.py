@@ -5,7 +5,7 @@ from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import carry_over

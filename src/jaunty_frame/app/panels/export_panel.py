@@ -21,7 +21,7 @@ from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.project.dialogs import ask_for_folder
 from jaunty_frame.app.project.task import WAITS_S, Task
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.export.export_job import BURNT, ExportJob, show_file_name

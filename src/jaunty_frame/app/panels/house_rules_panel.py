@@ -7,13 +7,13 @@ from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 
 from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.colour_button import ColourButton
-from jaunty_frame.app.widgets.family_choice import FamilyChoice
-from jaunty_frame.app.widgets.kind_editor import KindEditor
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.choices.colour_button import ColourButton
+from jaunty_frame.app.widgets.choices.family_choice import FamilyChoice
+from jaunty_frame.app.widgets.fields.kind_editor import KindEditor
+from jaunty_frame.app.widgets.fields.number_field import NumberField
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, part_label, quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.house_rules import (
     set_for_all,

@@ -7,9 +7,9 @@ from PySide6.QtWidgets import QPushButton, QWidget
 from jaunty_frame.app.desk import FOR_ALL, Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, quiet_label
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.transition import TRANSITIONS, Transition

@@ -9,9 +9,9 @@ from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.text_entry import TextEntry
 from jaunty_frame.app.widgets.labelled import grid_of, named, part_label, quiet_label, row_of
-from jaunty_frame.app.widgets.text_entry import TextEntry
 from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of, rename_look, save_look
 from jaunty_frame.document.look import Look

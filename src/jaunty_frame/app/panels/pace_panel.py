@@ -7,10 +7,10 @@ from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.number_field import NumberField
+from jaunty_frame.app.widgets.fields.text_entry import TextEntry
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
-from jaunty_frame.app.widgets.text_entry import TextEntry
 from jaunty_frame.core.time.schedule import MIN_SECONDS
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.core.time.timecode import timecode

@@ -34,11 +34,13 @@ PANELS = {
     "record": PanelEntry(
         "Record a voice", "Ctrl+Shift+R", "jaunty_frame.app.panels.sound.record_panel:RecordPanel", "sound"
     ),
-    "emblems": PanelEntry("Emblems", "Ctrl+Shift+E", "jaunty_frame.app.panels.emblems_panel:EmblemsPanel", "words"),
+    "emblems": PanelEntry(
+        "Emblems", "Ctrl+Shift+E", "jaunty_frame.app.panels.emblems.emblems_panel:EmblemsPanel", "words"
+    ),
     "undo-list": PanelEntry(
         "Undo list", "Ctrl+Shift+U", "jaunty_frame.app.panels.undo_panel:UndoPanel", "bringing-in", needs_slides=False
     ),
-    "zones": PanelEntry("Zones of the output…", "", "jaunty_frame.app.panels.zones_panel:ZonesPanel", "checking"),
+    "zones": PanelEntry("Zones of the output…", "", "jaunty_frame.app.panels.zones.zones_panel:ZonesPanel", "checking"),
     "findings": PanelEntry(
         "All findings", "Ctrl+Shift+G", "jaunty_frame.app.panels.findings_panel:FindingsPanel", "checking"
     ),

@@ -21,7 +21,7 @@ from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
 from jaunty_frame.app.project.clipboard import photos_data
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import named, row_of
 from jaunty_frame.document.edits.photos import remove_photos, show_photos
 from jaunty_frame.document.photo import Photo, Shape

@@ -5,9 +5,9 @@ from fractions import Fraction
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.choices.shape_toggles import ShapeToggle, ShapeToggles
 from jaunty_frame.app.widgets.labelled import named, part_label
-from jaunty_frame.app.widgets.shape_toggles import ShapeToggle, ShapeToggles
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.edit import Edit

@@ -7,7 +7,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QPaintEvent
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
-from jaunty_frame.app.bench.page_list import PAGES
+from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.pictures.cell_images import CellImages
@@ -17,11 +17,11 @@ from jaunty_frame.app.project.project_files import ProjectFiles
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.app.sheet.sheet_view import SheetView
-from jaunty_frame.app.shell.actions import add_actions, show_actions
-from jaunty_frame.app.shell.menus import main_menu, output_presets_menu
+from jaunty_frame.app.shell.actions.desk_actions import add_actions, show_actions
+from jaunty_frame.app.shell.actions.menus import main_menu, output_presets_menu
+from jaunty_frame.app.shell.actions.place_menus import PlaceMenus
 from jaunty_frame.app.shell.net import Net
 from jaunty_frame.app.shell.notice_bar import NoticeBar
-from jaunty_frame.app.shell.place_menus import PlaceMenus
 from jaunty_frame.app.shell.side import Side
 from jaunty_frame.app.shell.top_bar import TopBar
 

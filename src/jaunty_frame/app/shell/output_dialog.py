@@ -2,7 +2,7 @@
 
 from PySide6.QtWidgets import QDialog, QDialogButtonBox, QFormLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
 
-from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.document.model import LONGEST_SIDE, Output
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.errors import JauntyError

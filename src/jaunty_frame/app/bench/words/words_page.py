@@ -7,8 +7,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QBoxLayout, QCheckBox, QPushButton, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.bench.words.typing import Typing
 from jaunty_frame.app.bench.words.words_helps import WordsHelps
 from jaunty_frame.app.bench.words.words_list import WordsList
@@ -16,11 +16,11 @@ from jaunty_frame.app.bench.words.words_rows import words_rows
 from jaunty_frame.app.bench.words.words_tool import WordsTool
 from jaunty_frame.app.bench.words.words_way import WordsWay
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.family_choice import FamilyChoice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.choices.family_choice import FamilyChoice
+from jaunty_frame.app.widgets.choices.place_grid import PlaceGrid
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, row_of
-from jaunty_frame.app.widgets.place_grid import PlaceGrid
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.words.places import ANCHORS
 from jaunty_frame.document.edits.words import (
     add_words,

@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QLabel, QPushButton, QWidget
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import named, quiet_label, row_of
 from jaunty_frame.app.widgets.level_meter import LevelMeter
 from jaunty_frame.app.widgets.wave_trimmer import WaveTrimmer

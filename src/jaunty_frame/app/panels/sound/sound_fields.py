@@ -7,9 +7,9 @@ from typing import Any
 from PySide6.QtWidgets import QCheckBox, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.widgets.amount_field import AmountField
+from jaunty_frame.app.widgets.fields.amount_field import AmountField
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.labelled import named, quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.core.sound.levels import ratio
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit

@@ -7,10 +7,10 @@ from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.task import Task
-from jaunty_frame.app.widgets.amount_field import AmountField
+from jaunty_frame.app.widgets.fields.amount_field import AmountField
+from jaunty_frame.app.widgets.fields.number_field import NumberField
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, part_label, quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.document.edits.sounds import set_kind_level, set_loudness, set_sound_rules
 from jaunty_frame.document.sound import SOUND_KINDS
 from jaunty_frame.show.planning.soundtrack import sound_plan

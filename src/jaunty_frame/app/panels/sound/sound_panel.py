@@ -10,7 +10,7 @@ from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.panels.sound.shelf_list import ShelfList
 from jaunty_frame.app.panels.sound.sound_fields import SoundFields
 from jaunty_frame.app.panels.sound.sound_levels import SoundLevels
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from PySide6.QtGui import QKeySequence
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell import project_actions, slide_actions, words_actions
+from jaunty_frame.app.shell.actions import project_actions, slide_actions, words_actions
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.core.time.typed_seconds import TypedSeconds
 from jaunty_frame.show.choosing import Where

@@ -10,11 +10,11 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVB
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
-from jaunty_frame.app.panels.zones_tool import ZonesTool
+from jaunty_frame.app.panels.zones.zones_tool import ZonesTool
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.model import MOST_OVERLAYS, Output, ZoneMargins
 from jaunty_frame.document.outputs import preset_zones

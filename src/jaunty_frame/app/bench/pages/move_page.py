@@ -5,13 +5,13 @@ from fractions import Fraction
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.easing_editor import EasingEditor
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.easing_editor import EasingEditor
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.paths import Easing
 from jaunty_frame.show.words import DIRECTION_WORDS, EASING_WORDS, MOVE_WORDS, STRENGTH_WORDS

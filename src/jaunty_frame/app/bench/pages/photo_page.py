@@ -3,13 +3,13 @@
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.number_field import NumberField
+from jaunty_frame.app.widgets.fields.value_slider import ValueSlider
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.widgets.number_field import NumberField
-from jaunty_frame.app.widgets.value_slider import ValueSlider
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION

@@ -7,7 +7,7 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtWidgets import QMenu, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.shell.menus import (
+from jaunty_frame.app.shell.actions.menus import (
     SLIDE_ACTIONS,
     choose_menu,
     order_menu,

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QFont, QPainter, QPainterPath, QPen, QPolygonF
 
-from jaunty_frame.app.bench.canvas_shapes import CORNERS, Framed, Part, corner_of
+from jaunty_frame.app.bench.canvas.shapes import CORNERS, Framed, Part, corner_of
 from jaunty_frame.app.widgets.theme import text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT
 from jaunty_frame.core.geometry.windows import Window

@@ -14,10 +14,10 @@ class PageEntry(NamedTuple):
 
 
 PAGES = {
-    "placement": PageEntry("Placement", "jaunty_frame.app.bench.placement_page:PlacementPage", "framing"),
-    "move": PageEntry("Move", "jaunty_frame.app.bench.move_page:MovePage", "framing"),
-    "look": PageEntry("Look", "jaunty_frame.app.bench.look_page:LookPage", "looks", of_photo=False),
-    "instants": PageEntry("Instants", "jaunty_frame.app.bench.instants_page:InstantsPage", "looks"),
+    "placement": PageEntry("Placement", "jaunty_frame.app.bench.pages.placement_page:PlacementPage", "framing"),
+    "move": PageEntry("Move", "jaunty_frame.app.bench.pages.move_page:MovePage", "framing"),
+    "look": PageEntry("Look", "jaunty_frame.app.bench.pages.look_page:LookPage", "looks", of_photo=False),
+    "instants": PageEntry("Instants", "jaunty_frame.app.bench.pages.instants_page:InstantsPage", "looks"),
     "words": PageEntry("Words", "jaunty_frame.app.bench.words.words_page:WordsPage", "words", of_photo=False),
-    "photo": PageEntry("Photo", "jaunty_frame.app.bench.photo_page:PhotoPage", "framing"),
+    "photo": PageEntry("Photo", "jaunty_frame.app.bench.pages.photo_page:PhotoPage", "framing"),
 }

@@ -3,7 +3,7 @@
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
-from jaunty_frame.app.widgets.colour_button import ColourButton
+from jaunty_frame.app.widgets.choices.colour_button import ColourButton
 
 
 class ColourRow(QWidget):

@@ -7,13 +7,13 @@ from typing import Any
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QCheckBox, QGridLayout, QLabel, QWidget
 
-from jaunty_frame.app.widgets.amount_field import AmountField
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.colour_button import ColourButton
-from jaunty_frame.app.widgets.colour_row import ColourRow
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.choices.colour_button import ColourButton
+from jaunty_frame.app.widgets.choices.colour_row import ColourRow
+from jaunty_frame.app.widgets.choices.photo_choice import PhotoChoice
+from jaunty_frame.app.widgets.fields.amount_field import AmountField
+from jaunty_frame.app.widgets.fields.number_field import NumberField, decimals_for
 from jaunty_frame.app.widgets.labelled import named
-from jaunty_frame.app.widgets.number_field import NumberField, decimals_for
-from jaunty_frame.app.widgets.photo_choice import PhotoChoice
 from jaunty_frame.document.fields import Field, FieldType, editable_fields
 from jaunty_frame.document.values import Value
 from jaunty_frame.show.words import EASING_WORDS

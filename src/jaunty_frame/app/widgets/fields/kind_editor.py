@@ -6,8 +6,8 @@ from typing import Any
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QBoxLayout, QWidget
 
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.value_fields import ValueFields
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.document.kinds import Kind, Kinds
 
 

@@ -7,8 +7,8 @@ from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.panel_list import PANELS
-from jaunty_frame.app.shell.action_list import ACTIONS, ActionEntry
-from jaunty_frame.app.shell.menus import without_argument
+from jaunty_frame.app.shell.actions.action_list import ACTIONS, ActionEntry
+from jaunty_frame.app.shell.actions.menus import without_argument
 
 
 def add_actions(desk: Desk, window: QWidget) -> None:

@@ -4,7 +4,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QHBoxLayout, QSlider, QWidget
 
-from jaunty_frame.app.widgets.number_field import NumberField, decimals_for
+from jaunty_frame.app.widgets.fields.number_field import NumberField, decimals_for
 
 _STEPS = 400
 _NUMBER_WIDTH = 66

@@ -16,8 +16,8 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
-from jaunty_frame.app.bench.canvas_painting import Mapping, dim_unseen, paint_area, paint_level_line, paint_move
-from jaunty_frame.app.bench.canvas_shapes import HANDLES, Framed, Grip, Part, corner_of, dragged_area, snapped
+from jaunty_frame.app.bench.canvas.painting import Mapping, dim_unseen, paint_area, paint_level_line, paint_move
+from jaunty_frame.app.bench.canvas.shapes import HANDLES, Framed, Grip, Part, corner_of, dragged_area, snapped
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window

@@ -5,7 +5,7 @@ from typing import ClassVar
 from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
 from jaunty_frame.app.pictures.frame_view import FrameView
 
 

@@ -6,13 +6,13 @@ from typing import Any
 from PySide6.QtWidgets import QCheckBox, QLabel, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.panels.emblem_tool import EmblemTool, Grasp
+from jaunty_frame.app.panels.emblems.emblem_tool import EmblemTool, Grasp
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.choices.place_grid import PlaceGrid
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import part_label, row_of
-from jaunty_frame.app.widgets.place_grid import PlaceGrid
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.words.places import ANCHORS
 from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.document.words import Emblem

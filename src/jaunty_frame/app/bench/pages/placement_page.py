@@ -4,11 +4,11 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
-from jaunty_frame.app.bench.window_fields import WindowFields
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
+from jaunty_frame.app.bench.pages.window_fields import WindowFields
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
+from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window

@@ -3,7 +3,7 @@
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QLabel, QWidget
 
-from jaunty_frame.app.widgets.number_field import NumberField
+from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.core.geometry.windows import Window
 
 _NAMES = ("left", "top", "width")

@@ -5,14 +5,14 @@ from typing import ClassVar
 from PySide6.QtWidgets import QBoxLayout, QCheckBox, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
-from jaunty_frame.app.bench.pose_tool import PoseTool
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.pose_tool import PoseTool
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.easing_editor import EasingEditor
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.easing_editor import EasingEditor
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.app.widgets.value_fields import ValueFields
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.instants import (

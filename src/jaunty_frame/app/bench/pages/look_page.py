@@ -6,13 +6,13 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QCheckBox, QGridLayout, QPushButton, QSizePolicy, QStackedWidget, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
-from jaunty_frame.app.bench.bench_page import BenchPage
-from jaunty_frame.app.bench.photo_canvas import PhotoCanvas
-from jaunty_frame.app.bench.print_tool import PrintTool
+from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
+from jaunty_frame.app.bench.canvas.print_tool import PrintTool
+from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.pictures.frame_view import FrameView
-from jaunty_frame.app.widgets.choice import Choice
-from jaunty_frame.app.widgets.kind_editor import KindEditor
-from jaunty_frame.app.widgets.value_fields import ValueFields
+from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.kind_editor import KindEditor
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.document.edits.groups import set_exhibit
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.exhibit import Exhibit

@@ -1,0 +1,1 @@
+"""The photo on the bench, and the tools with which one works on it."""

@@ -1,0 +1,1 @@
+"""The bench's pages, and what only they have."""

@@ -1,0 +1,1 @@
+"""The panel of zones, and the tool that draws them on the frame."""

@@ -1,0 +1,1 @@
+"""What can be done from menus and by keys, and the menus."""

@@ -1,0 +1,1 @@
+"""Fields in which values are typed, drawn or slid."""
