@@ -25,10 +25,10 @@ from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.light import LightFill
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.fills.water import WaterFill
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.look import Look
+from jaunty_frame.document.looks.own_looks import OWN_LOOKS
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount
-from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.document.transitions.pile import Pile
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource

@@ -18,8 +18,8 @@ from jaunty_frame.core.music.composing import composed
 from jaunty_frame.core.sound.beats import beats_of
 from jaunty_frame.core.sound.levels import RATE, Samples
 from jaunty_frame.core.sound.spectra import decimated, mel_spectrum
-from jaunty_frame.document.edits.photos import add_photos
-from jaunty_frame.document.edits.sounds import add_sound
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.sounds import add_sound
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.sound import SoundKind

@@ -21,9 +21,9 @@ from bench.subjects import (
     write_photos,
 )
 from jaunty_frame.core.painting.surface import Coding, new_surface
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.outputs import add_output
-from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS

@@ -21,15 +21,15 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.start import make_application
 from jaunty_frame.core.time.typed_seconds import typed_seconds
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, carry_over
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.seconds import change_seconds, fit_show
 from jaunty_frame.document.edits.slides import leave_out, set_on_slides
+from jaunty_frame.document.looks.aspects import SlideAspect
+from jaunty_frame.document.looks.own_looks import OWN_LOOKS
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.shove import Shove
 from jaunty_frame.document.transitions.wipe import Wipe

@@ -14,10 +14,10 @@ import numpy as np
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.demo.project import make_demo
 from jaunty_frame.document.edits.house_rules import set_for_all
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.sounds import add_sound
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.outputs import add_output
-from jaunty_frame.document.edits.photos import add_photos
-from jaunty_frame.document.edits.sounds import add_sound
-from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import PRESETS, output_from_text
 from jaunty_frame.document.photo import Attention, KeepArea, Photo

@@ -11,8 +11,8 @@ from bench.export_ratio import against_encoding, first_frames
 from bench.subjects import Scale, photo_record, project_in_window, project_of, report, seconds_of, write_photos
 from jaunty_frame.core.colouring.sketch import SIDE
 from jaunty_frame.core.colouring.tones import tones_text
-from jaunty_frame.document.edits.photos import add_photos
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import KeepArea

@@ -21,17 +21,17 @@ from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.cli.entry import main
 from jaunty_frame.cli.verb_list import VERBS
 from jaunty_frame.core.painting.surface import Coding, new_surface
+from jaunty_frame.document.basis.kinds import Kinds
+from jaunty_frame.document.basis.values import Identifier, JointSeconds, Shown
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_schema, project_to_text
 from jaunty_frame.document.fill import FILLS, Fill
-from jaunty_frame.document.kinds import Kinds
 from jaunty_frame.document.model import Project, Slide, build_models
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transition import TRANSITIONS, TimedTransition
-from jaunty_frame.document.values import Identifier, JointSeconds, Shown
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource

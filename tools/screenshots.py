@@ -18,7 +18,7 @@ from jaunty_frame.app.widgets.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
 from jaunty_frame.document.edits.outputs import set_zones  # noqa: E402
 from jaunty_frame.document.edits.instants import come_from, go_to  # noqa: E402
-from jaunty_frame.document.edits.photos import set_on_photo  # noqa: E402
+from jaunty_frame.document.edits.material.photos import set_on_photo  # noqa: E402
 from jaunty_frame.document.edits.slides import set_on_slides  # noqa: E402
 from jaunty_frame.core.time.typed_seconds import typed_seconds  # noqa: E402
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds  # noqa: E402

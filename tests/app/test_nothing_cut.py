@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
 from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.widgets.choices.choice import Choice
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.fill import FILLS
 from tests.app.window_case import WindowCase
 

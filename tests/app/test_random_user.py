@@ -9,7 +9,7 @@ from pathlib import Path
 
 import numpy as np
 
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from tests.app.random_user import RandomUser
 from tests.app.watchdog import Watchdog
 from tests.app.window_case import WindowCase

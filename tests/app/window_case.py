@@ -23,7 +23,7 @@ from PySide6.QtWidgets import QApplication, QWidget
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.shell.main_window import MainWindow
 from jaunty_frame.app.shell.start import make_application
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve

@@ -6,17 +6,23 @@ from fractions import Fraction
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.time.typed_seconds import typed_seconds
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import carry_over
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
 from jaunty_frame.document.edits.house_rules import set_for_all, set_seconds_for_all, set_title
-from jaunty_frame.document.edits.keep_areas import set_keep_areas, use_elsewhere
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas, use_elsewhere
+from jaunty_frame.document.edits.material.photos import (
+    add_photos,
+    set_on_photo,
+    turn_photos,
+    with_photo,
+    without_copies,
+)
 from jaunty_frame.document.edits.outputs import add_output, duplicate_output, remove_output
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo, turn_photos, with_photo, without_copies
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.history import History
+from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import Attention, KeepArea, Photo

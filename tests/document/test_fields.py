@@ -4,10 +4,10 @@ import unittest
 
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import carry_over
 from jaunty_frame.document.edits.fields import set_in_output_fields
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
+from jaunty_frame.document.looks.aspects import SlideAspect
 from tests.document.test_edits import project
 
 

@@ -5,14 +5,14 @@ from typing import Annotated
 
 from pydantic import TypeAdapter, ValidationError
 
+from jaunty_frame.document.basis.values import Value
 from jaunty_frame.document.edits.house_rules import set_title
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.document.values import Value
 from jaunty_frame.errors import UsageError
 
 

@@ -3,8 +3,8 @@
 import unittest
 from itertools import pairwise
 
+from jaunty_frame.document.edits.material.photos import add_photos, turn_photos
 from jaunty_frame.document.edits.order import Order, arrange_slides, order_slides
-from jaunty_frame.document.edits.photos import add_photos, turn_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Photo, Shape, name_order
 from jaunty_frame.errors import UsageError

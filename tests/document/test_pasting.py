@@ -3,8 +3,8 @@
 import unittest
 
 from jaunty_frame.document.edits.in_outputs import set_in_output
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.pasting import paste_slides
-from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.files.slides_format import copied_slides, slides_from_text, slides_to_text

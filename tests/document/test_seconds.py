@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jaunty_frame.core.time.typed_seconds import typed_seconds
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.order import Order, order_slides
 from jaunty_frame.document.edits.outputs import duplicate_output, remove_output, set_on_output
-from jaunty_frame.document.edits.photos import add_photos
 from jaunty_frame.document.edits.seconds import change_at, change_seconds, cut_on_beats, fit_show, lock_seconds
 from jaunty_frame.document.edits.slides import leave_out, set_on_slides
 from jaunty_frame.document.model import HouseRules, Project

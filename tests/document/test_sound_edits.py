@@ -3,7 +3,13 @@
 import unittest
 from fractions import Fraction
 
-from jaunty_frame.document.edits.sounds import add_sound, move_music, remove_middle, set_kind_level, split_sound
+from jaunty_frame.document.edits.material.sounds import (
+    add_sound,
+    move_music,
+    remove_middle,
+    set_kind_level,
+    split_sound,
+)
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.sound import SoundFile

@@ -8,12 +8,10 @@ from hypothesis import strategies as st
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.geometry.zones import Zones
-from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem
 from jaunty_frame.document.edits.groups import put_together, take_apart
-from jaunty_frame.document.edits.outputs import duplicate_output, remove_output, set_zones
-from jaunty_frame.document.edits.photos import add_photos, remove_photos
-from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide
-from jaunty_frame.document.edits.words import (
+from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem
+from jaunty_frame.document.edits.material.photos import add_photos, remove_photos
+from jaunty_frame.document.edits.material.words import (
     add_card,
     add_credits,
     add_words,
@@ -25,6 +23,8 @@ from jaunty_frame.document.edits.words import (
     set_words_in_output,
     set_words_instant,
 )
+from jaunty_frame.document.edits.outputs import duplicate_output, remove_output, set_zones
+from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.files.zones_format import zones_from_text, zones_to_text
 from jaunty_frame.document.model import Project

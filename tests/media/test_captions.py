@@ -5,7 +5,7 @@ import unittest
 from fractions import Fraction
 from pathlib import Path
 
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.media.captions import Caption, captions_of, put_captions, read_captions
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.planning.planner import plan_output

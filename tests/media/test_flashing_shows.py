@@ -9,7 +9,7 @@ import numpy as np
 from PIL import Image
 
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transitions.cut import Cut

@@ -13,10 +13,10 @@ from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.core.words.legibility import helps_in_turn
 from jaunty_frame.core.words.painting import letters_coverage
 from jaunty_frame.core.words.seen_contrast import seen_contrast
-from jaunty_frame.document.edits.emblems import add_emblem
 from jaunty_frame.document.edits.house_rules import set_house_rules
+from jaunty_frame.document.edits.material.emblems import add_emblem
+from jaunty_frame.document.edits.material.words import add_card, add_words, set_words_instant
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.words import add_card, add_words, set_words_instant
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.words import Entrance, TypeStyle
 from jaunty_frame.errors import CaptionError

@@ -3,7 +3,7 @@
 import json
 import unittest
 
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.files.project_format import project_to_text
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.words import TypeStyle

@@ -10,31 +10,27 @@ import jaunty_frame.document.edits as edits_package
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.time.typed_seconds import TypedSeconds, typed_seconds
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits import (
     accepted,
     aspects,
-    emblems,
     fields,
     framings,
     groups,
     house_rules,
     in_outputs,
     instants,
-    keep_areas,
     order,
     outputs,
     pasting,
-    photos,
     seconds,
     slides,
-    sounds,
-    words,
 )
+from jaunty_frame.document.edits.material import emblems, keep_areas, photos, sounds, words
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.files.project_format import project_to_text
 from jaunty_frame.document.files.slides_format import copied_slides
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.aspects import SlideAspect
+from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.model import Accepted, Project, ZoneMargins
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
@@ -248,7 +244,7 @@ class Edits(unittest.TestCase):
 
     def test_there_is_one_for_every_function_that_makes_an_edit(self):
         made = Path(__file__).read_text()
-        for path in Path(edits_package.__path__[0]).glob("*.py"):
+        for path in Path(edits_package.__path__[0]).rglob("*.py"):
             functions = [one for one in ast.parse(path.read_text()).body if isinstance(one, ast.FunctionDef)]
             for one in functions:
                 makes_edit = one.returns is not None and ast.unparse(one.returns) == "Edit"

@@ -3,14 +3,14 @@
 from fractions import Fraction
 
 from jaunty_frame.core.motion.courses import Move, Strength
+from jaunty_frame.document.basis.fields import FieldType, editable_fields
 from jaunty_frame.document.edits.edit import all_of
 from jaunty_frame.document.edits.groups import set_exhibit
 from jaunty_frame.document.edits.instants import set_at_instant
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.exhibits.group import GroupExhibit
-from jaunty_frame.document.fields import FieldType, editable_fields
 from jaunty_frame.document.fill import FILLS
 from jaunty_frame.document.instant import Instant, Pose
 from jaunty_frame.document.model import HouseRules, Project

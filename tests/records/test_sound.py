@@ -6,8 +6,8 @@ import numpy as np
 
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.document.edits.house_rules import set_house_rules
+from jaunty_frame.document.edits.material.sounds import add_sound, set_sound_rules
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.sounds import add_sound, set_sound_rules
 from jaunty_frame.document.sound import SILENCE, SoundRules
 from jaunty_frame.show.planning.plan_json import plan_object
 from tests.media.sounds.sound_files import tone

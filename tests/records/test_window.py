@@ -13,11 +13,11 @@ from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.shell.actions.action_list import ACTIONS
 from jaunty_frame.app.widgets.choices.choice import Choice
-from jaunty_frame.document.edits.emblems import add_emblem
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.instants import set_at_instant
+from jaunty_frame.document.edits.material.emblems import add_emblem
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.words import add_words
 from jaunty_frame.document.files.project_format import project_to_text
 from tests.app.sound_case import SoundCase
 from tests.app.window_case import LEFT

@@ -13,14 +13,14 @@ from skimage import data as skimage_data
 from sklearn.datasets import load_sample_image
 
 from jaunty_frame.document.edits.edit import all_of
-from jaunty_frame.document.edits.emblems import add_emblem
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.instants import come_from, set_at_instant
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.emblems import add_emblem
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.sounds import add_sound
+from jaunty_frame.document.edits.material.words import add_card, add_words
 from jaunty_frame.document.edits.slides import leave_out, set_on_slides
-from jaunty_frame.document.edits.sounds import add_sound
-from jaunty_frame.document.edits.words import add_card, add_words
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.mount import PLAIN_MOUNT, Mount
 from jaunty_frame.document.outputs import output_from_text

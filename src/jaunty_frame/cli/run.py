@@ -6,7 +6,7 @@ import typer
 from pydantic import ValidationError
 
 from jaunty_frame.cli.verb_list import VERBS
-from jaunty_frame.document.limits import limit_sentence
+from jaunty_frame.document.basis.limits import limit_sentence
 from jaunty_frame.errors import Cancelled, UsageError
 
 # typer brings a copy of click of its own, whose base error it does not export.

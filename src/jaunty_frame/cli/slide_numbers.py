@@ -4,7 +4,7 @@ import re
 from pathlib import Path
 
 from jaunty_frame.cli.opened import Opened
-from jaunty_frame.document.aspects import SlideAspect
+from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import UsageError
 from jaunty_frame.show.choosing import Where, slides_like, slides_where

@@ -19,10 +19,10 @@ from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
 from jaunty_frame.demo.sounds import kiln_crackle, yard
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.house_rules import set_house_rules
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.sounds import add_sound
+from jaunty_frame.document.edits.material.words import add_credits, add_words, set_words_in_output
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.sounds import add_sound
-from jaunty_frame.document.edits.words import add_credits, add_words, set_words_in_output
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.mount import Mount

@@ -5,8 +5,8 @@ from typing import Self
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Member
-from jaunty_frame.document.kinds import Kind, Kinds
-from jaunty_frame.document.values import WindowValue
+from jaunty_frame.document.basis.kinds import Kind, Kinds
+from jaunty_frame.document.basis.values import WindowValue
 
 
 class Exhibit(Kind):

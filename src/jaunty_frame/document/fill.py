@@ -7,8 +7,8 @@ from pydantic import Field
 
 from jaunty_frame.core.colouring.treatment import Treatment
 from jaunty_frame.core.painting.colour import parse_colour
-from jaunty_frame.document.kinds import Kind, Kinds
-from jaunty_frame.document.values import Colour, Share, Shown
+from jaunty_frame.document.basis.kinds import Kind, Kinds
+from jaunty_frame.document.basis.values import Colour, Share, Shown
 
 Drift = Literal["none", "left", "right", "up", "down", "closer", "away", "along", "against"]
 """How a fill moves on its own; ``along`` and ``against`` : with the photo's move, and the other way."""

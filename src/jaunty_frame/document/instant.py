@@ -5,9 +5,9 @@ from typing import Annotated
 from pydantic import Field
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
+from jaunty_frame.document.basis.values import EasingValue, Share, Shown, Value, WindowValue
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.mount import Depth
-from jaunty_frame.document.values import EasingValue, Share, Shown, Value, WindowValue
 
 Shift = Annotated[float, Field(ge=-2.0, le=2.0, allow_inf_nan=False)]
 

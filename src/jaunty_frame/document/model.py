@@ -16,18 +16,7 @@ from jaunty_frame.core.geometry import zones
 from jaunty_frame.core.geometry.windows import Window, frame_aspect
 from jaunty_frame.core.motion.courses import MOST_LEAN, Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
-from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
-from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.fill import FILLS, Fill
-from jaunty_frame.document.fills.blurred import BlurredFill
-from jaunty_frame.document.instant import MOST_INSTANTS, SAME_INSTANT, Instant, WindowInstant
-from jaunty_frame.document.look import Look
-from jaunty_frame.document.mount import Mount
-from jaunty_frame.document.photo import Photo, Shape
-from jaunty_frame.document.sound import SILENCE, Lufs, Soundtrack
-from jaunty_frame.document.transition import TRANSITIONS, Transition
-from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
-from jaunty_frame.document.values import (
+from jaunty_frame.document.basis.values import (
     Aspect,
     Colour,
     EasingValue,
@@ -42,6 +31,17 @@ from jaunty_frame.document.values import (
     WindowValue,
     ensure_inside,
 )
+from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
+from jaunty_frame.document.exhibits.photo import PhotoExhibit
+from jaunty_frame.document.fill import FILLS, Fill
+from jaunty_frame.document.fills.blurred import BlurredFill
+from jaunty_frame.document.instant import MOST_INSTANTS, SAME_INSTANT, Instant, WindowInstant
+from jaunty_frame.document.looks.look import Look
+from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.photo import Photo, Shape
+from jaunty_frame.document.sound import SILENCE, Lufs, Soundtrack
+from jaunty_frame.document.transition import TRANSITIONS, Transition
+from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.words import CAPTION_STYLE, CREDIT_STYLE, TITLE_STYLE, Emblem, TypeStyle, Words
 from jaunty_frame.errors import UsageError
 

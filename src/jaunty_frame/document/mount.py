@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from jaunty_frame.core.mounts.pieces import PieceShape
-from jaunty_frame.document.values import Colour, Share, Shown, Value
+from jaunty_frame.document.basis.values import Colour, Share, Shown, Value
 
 Length = Annotated[float, Field(ge=0.0, le=0.25, allow_inf_nan=False)]
 Offset = Annotated[float, Field(ge=-0.5, le=0.5, allow_inf_nan=False)]

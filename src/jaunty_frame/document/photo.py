@@ -11,7 +11,7 @@ from jaunty_frame.core.colouring.tones import DIGITS as TONE_DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.core.subjects.area_kinds import AreaKind
-from jaunty_frame.document.values import Identifier, Share, ShortText, Value, WindowValue, ensure_inside
+from jaunty_frame.document.basis.values import Identifier, Share, ShortText, Value, WindowValue, ensure_inside
 
 MAX_KEEP_AREAS = 32
 # A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.

@@ -8,7 +8,7 @@ import re
 from typing import NamedTuple
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.words import rewrite_words
+from jaunty_frame.document.edits.material.words import rewrite_words
 from jaunty_frame.document.model import Project, Slide
 
 _HEAD = re.compile(r"— (\d+)(?: · .*)?")

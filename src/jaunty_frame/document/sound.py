@@ -10,7 +10,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import FailFast, Field, StringConstraints, model_validator
 
-from jaunty_frame.document.values import Between, Identifier, JointSeconds, ShortText, Shown, Value
+from jaunty_frame.document.basis.values import Between, Identifier, JointSeconds, ShortText, Shown, Value
 
 MOST_SOUNDS = 2000
 MOST_BEATS = 20_000

@@ -4,8 +4,8 @@ from fractions import Fraction
 from typing import Annotated, Literal
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT, LINEAR
-from jaunty_frame.document.kinds import Kind, Kinds
-from jaunty_frame.document.values import EasingValue, JointSeconds, Shown
+from jaunty_frame.document.basis.kinds import Kind, Kinds
+from jaunty_frame.document.basis.values import EasingValue, JointSeconds, Shown
 
 NO_TIME = Fraction(0)
 

@@ -7,8 +7,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StringConstraints
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
-from jaunty_frame.document.instant import MOST_INSTANTS, Instant
-from jaunty_frame.document.values import (
+from jaunty_frame.document.basis.values import (
     Colour,
     EasingValue,
     Identifier,
@@ -19,6 +18,7 @@ from jaunty_frame.document.values import (
     Shown,
     Value,
 )
+from jaunty_frame.document.instant import MOST_INSTANTS, Instant
 
 WordsKind = Literal["title", "caption", "credit"]
 Anchor = Literal[

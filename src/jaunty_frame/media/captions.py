@@ -10,7 +10,7 @@ import pysubs2
 
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.model import MOST_WORDS
 from jaunty_frame.document.words import MOST_CHARACTERS
 from jaunty_frame.errors import CaptionError, shown_name

@@ -7,9 +7,9 @@ from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
 from jaunty_frame.core.motion.paths import EASE, EASE_IN, EASE_IN_OUT, EASE_OUT, LINEAR
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.aspects import SLIDE_FIELDS, SlideAspect, held_fields
+from jaunty_frame.document.basis.kinds import Kind
 from jaunty_frame.document.edits.order import Order
-from jaunty_frame.document.kinds import Kind
+from jaunty_frame.document.looks.aspects import SLIDE_FIELDS, SlideAspect, held_fields
 from jaunty_frame.document.model import Output, Project, Slide
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.settings import project_settings

@@ -10,7 +10,7 @@ from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import visible_share
 from jaunty_frame.core.motion.courses import Move
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
 from jaunty_frame.document.photo import KeepArea
 from tests.app.window_case import WindowCase
 

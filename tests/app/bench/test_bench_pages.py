@@ -10,7 +10,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.core.motion.paths import LINEAR
 from jaunty_frame.document.edits.framings import set_framing
-from jaunty_frame.document.edits.photos import set_on_photo
+from jaunty_frame.document.edits.material.photos import set_on_photo
 from jaunty_frame.show.frames.content import frame_content
 from jaunty_frame.show.planning.plan_json import plan_object
 from tests.app.bench.test_bench import BenchCase

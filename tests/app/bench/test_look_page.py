@@ -5,7 +5,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from jaunty_frame.document.edits.groups import add_to_slide
-from jaunty_frame.document.edits.words import add_card
+from jaunty_frame.document.edits.material.words import add_card
 from jaunty_frame.document.fills.water import WaterFill
 from jaunty_frame.document.mount import SET_OFF
 from tests.app.bench.test_bench import BenchCase

@@ -8,9 +8,9 @@ from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 
 from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, photos_data
-from jaunty_frame.document.aspects import SlideAspect
-from jaunty_frame.document.edits.photos import remove_photos
+from jaunty_frame.document.edits.material.photos import remove_photos
 from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.photo import Shape
 from tests.app.window_case import OUTPUTS, WindowCase
 

@@ -10,7 +10,7 @@ from pathlib import Path
 
 from bench.x_server import x_server
 
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photos.photo_import import import_photos

@@ -17,7 +17,7 @@ from jaunty_frame.app.widgets.theme import DARK, LIGHT, colours
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.house_rules import set_title
-from jaunty_frame.document.edits.photos import turn_photos
+from jaunty_frame.document.edits.material.photos import turn_photos
 from jaunty_frame.media.projects.project_store import load_project
 from tests.app.window_case import WindowCase
 

@@ -16,7 +16,7 @@ from PIL import Image
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.slides import leave_out, remove_slides
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import HouseRules, Project

@@ -7,8 +7,8 @@ from pathlib import Path
 import numpy as np
 
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION
-from jaunty_frame.document.edits.keep_areas import set_found_areas, set_keep_areas
-from jaunty_frame.document.edits.photos import add_photos, turn_photos, with_photo
+from jaunty_frame.document.edits.material.keep_areas import set_found_areas, set_keep_areas
+from jaunty_frame.document.edits.material.photos import add_photos, turn_photos, with_photo
 from jaunty_frame.document.history import History
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import NO_ATTENTION, Attention, KeepArea

@@ -8,7 +8,7 @@ import numpy as np
 from PIL import Image
 from skimage import data
 
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.media.photos.finder import with_areas_found

@@ -6,7 +6,7 @@ import unittest
 from pathlib import Path
 from unittest import mock
 
-from jaunty_frame.document.edits.photos import without_copies
+from jaunty_frame.document.edits.material.photos import without_copies
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.photos import photo_import
 from jaunty_frame.media.photos.photo_import import import_photos

@@ -9,8 +9,8 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.photos import add_photos, turn_photos, with_photo
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.photos import add_photos, turn_photos, with_photo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.document.photo import KeepArea

@@ -12,8 +12,8 @@ from scipy.signal import butter, sosfilt
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.loudness import true_peak_db
 from jaunty_frame.document.edits.house_rules import set_house_rules
+from jaunty_frame.document.edits.material.sounds import add_sound, set_loudness
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.edits.sounds import add_sound, set_loudness
 from jaunty_frame.errors import Cancelled, ExportError, SoundError
 from jaunty_frame.media.export.export_job import ExportJob
 from jaunty_frame.media.sounds.mix_file import write_mix

@@ -5,7 +5,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from jaunty_frame.document.edits.sounds import add_sound
+from jaunty_frame.document.edits.material.sounds import add_sound
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.sounds.listening import look_at_sound
 from jaunty_frame.media.sounds.peaks import PeakCache

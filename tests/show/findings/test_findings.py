@@ -9,7 +9,7 @@ from jaunty_frame.document.edits.accepted import accept, show_accepted_again
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.edits.in_outputs import set_in_output
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo
+from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text

@@ -12,7 +12,7 @@ from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
 from jaunty_frame.document.edits.groups import add_to_slide, put_together, set_exhibit, take_apart
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.photos import add_photos, remove_photos, show_photos
+from jaunty_frame.document.edits.material.photos import add_photos, remove_photos, show_photos
 from jaunty_frame.document.edits.slides import leave_out
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit

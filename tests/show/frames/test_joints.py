@@ -10,7 +10,7 @@ from PIL import Image
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.document.edits.house_rules import set_for_all, set_house_rules
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo
+from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transition import TRANSITIONS

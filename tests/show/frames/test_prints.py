@@ -15,17 +15,17 @@ from jaunty_frame.core.colouring.sketch import SIDE, sketch_text
 from jaunty_frame.core.painting.surface import Coding, FrameFormat, new_surface
 from jaunty_frame.core.painting.workspace import Workspace
 from jaunty_frame.document.edits.in_outputs import set_in_output
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.fills.picture import OtherPictureFill
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.fills.water import WaterFill
+from jaunty_frame.document.looks.own_looks import OWN_LOOKS
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache

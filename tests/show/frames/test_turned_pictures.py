@@ -9,7 +9,7 @@ import av
 import numpy as np
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo
+from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import HouseRules, Project

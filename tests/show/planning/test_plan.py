@@ -11,9 +11,9 @@ from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.house_rules import set_for_all
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo, turn_photos
 from jaunty_frame.document.edits.outputs import add_output, remove_output, set_zones
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo, turn_photos
 from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import Project

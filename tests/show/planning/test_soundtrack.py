@@ -11,11 +11,8 @@ from hypothesis import strategies as st
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.house_rules import set_house_rules
-from jaunty_frame.document.edits.outputs import duplicate_output, remove_output
-from jaunty_frame.document.edits.photos import add_photos
-from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
-from jaunty_frame.document.edits.slides import leave_out, move_slides, remove_slides
-from jaunty_frame.document.edits.sounds import (
+from jaunty_frame.document.edits.material.photos import add_photos
+from jaunty_frame.document.edits.material.sounds import (
     add_sound,
     move_music,
     remove_middle,
@@ -26,6 +23,9 @@ from jaunty_frame.document.edits.sounds import (
     set_sound_in_output,
     split_sound,
 )
+from jaunty_frame.document.edits.outputs import duplicate_output, remove_output
+from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
+from jaunty_frame.document.edits.slides import leave_out, move_slides, remove_slides
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text

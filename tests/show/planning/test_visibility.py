@@ -7,7 +7,7 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import set_framing
-from jaunty_frame.document.edits.photos import add_photos, set_on_photo
+from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import KeepArea, Photo

@@ -4,19 +4,19 @@ from typing import Any
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.basis.values import WindowValue
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.instants import set_window_instant
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.photos import set_on_photo
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.photos import set_on_photo
+from jaunty_frame.document.edits.material.words import set_words, set_words_in_output
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
-from jaunty_frame.document.edits.words import set_words, set_words_in_output
 from jaunty_frame.document.model import HandSet, HouseRules, Output, Project, Slide
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
-from jaunty_frame.document.values import WindowValue
 from jaunty_frame.document.words import Words
 from jaunty_frame.show.planning.plan import Framing, Plan
 from jaunty_frame.show.planning.words.placed import PlacedWords

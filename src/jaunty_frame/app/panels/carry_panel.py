@@ -7,9 +7,9 @@ from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import carry_over
 from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.show.changes import changed_slides
 from jaunty_frame.show.choosing import Where, following, slides_where
 from jaunty_frame.show.words import ASPECT_WORDS, aspect_words, counted

@@ -12,11 +12,11 @@ from jaunty_frame.app.pictures.miniatures import Miniature, Miniatures
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.fields.text_entry import TextEntry
 from jaunty_frame.app.widgets.labelled import grid_of, named, part_label, quiet_label, row_of
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of, rename_look, save_look
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.aspects import SlideAspect
+from jaunty_frame.document.looks.look import Look
+from jaunty_frame.document.looks.own_looks import OWN_LOOKS
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.document.sound import SILENCE
 from jaunty_frame.errors import JauntyError, UsageError
 from jaunty_frame.show.frames.content import slide_content

@@ -8,7 +8,7 @@ from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.app.widgets.theme import colours
-from jaunty_frame.document.edits.words import replace_text
+from jaunty_frame.document.edits.material.words import replace_text
 from jaunty_frame.document.script import Script, edited_script, script_of
 from jaunty_frame.media.spelling import Spelling, system_languages
 

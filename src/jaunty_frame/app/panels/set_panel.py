@@ -23,7 +23,7 @@ from jaunty_frame.app.project.clipboard import photos_data
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import named, row_of
-from jaunty_frame.document.edits.photos import remove_photos, show_photos
+from jaunty_frame.document.edits.material.photos import remove_photos, show_photos
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.words import counted

@@ -12,7 +12,7 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.photos import add_photos, without_copies
+from jaunty_frame.document.edits.material.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import FileState

@@ -11,7 +11,7 @@ from PySide6.QtCore import QObject, Signal
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.task import WAITS_S, Task
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.sounds import add_sound
+from jaunty_frame.document.edits.material.sounds import add_sound
 from jaunty_frame.document.sound import SoundFile, SoundKind
 from jaunty_frame.errors import JauntyError
 

@@ -11,7 +11,7 @@ from jaunty_frame.app.sheet.block_table import BlockTable
 from jaunty_frame.app.sheet.lane import Lane, Spot
 from jaunty_frame.core.sound.levels import RATE, ratio
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.edits.sounds import set_sound
+from jaunty_frame.document.edits.material.sounds import set_sound
 from jaunty_frame.document.sound import Sound, bounds_of
 
 _STARTS_PX = 4

@@ -7,8 +7,8 @@ from jaunty_frame.app.project.clipboard import copied_in, files_in, holds_slides
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.block_table import BlockTable
 from jaunty_frame.document.edits.groups import add_to_slide
+from jaunty_frame.document.edits.material.photos import show_photos
 from jaunty_frame.document.edits.pasting import paste_slides
-from jaunty_frame.document.edits.photos import show_photos
 from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.document.files.slides_format import CopiedSlides
 from jaunty_frame.media.sounds.suffixes import is_named_like_sound

@@ -4,11 +4,11 @@ from collections.abc import Iterable, Sequence
 from typing import Any
 
 from jaunty_frame.core.motion.courses import Direction
-from jaunty_frame.document.aspects import SlideAspect, correction_of, held_fields, own_fields
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import correct_photos
+from jaunty_frame.document.edits.material.photos import correct_photos
 from jaunty_frame.document.edits.slides import with_slides
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.aspects import SlideAspect, correction_of, held_fields, own_fields
+from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.model import Project, Slide
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import project_settings

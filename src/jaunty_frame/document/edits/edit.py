@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from pydantic import ValidationError
 
-from jaunty_frame.document.limits import limit_sentence
+from jaunty_frame.document.basis.limits import limit_sentence
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import UsageError
 

@@ -6,13 +6,13 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
+from jaunty_frame.document.basis.kinds import Kinds
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import shape_rules_of
-from jaunty_frame.document.edits.photos import turn_photos, with_photo
+from jaunty_frame.document.edits.material.photos import turn_photos, with_photo
 from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.files.json_text import faults
 from jaunty_frame.document.fill import FILLS, Fill
-from jaunty_frame.document.kinds import Kinds
 from jaunty_frame.document.model import HouseRules, InOutput, Project, ShapeRules, Slide
 from jaunty_frame.document.photo import Shape
 from jaunty_frame.document.settings import project_settings

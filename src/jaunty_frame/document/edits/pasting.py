@@ -1,7 +1,7 @@
 """Taking in slides that were copied, from this project or another."""
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import free_photo_id, picture_of
+from jaunty_frame.document.edits.material.photos import free_photo_id, picture_of
 from jaunty_frame.document.edits.slides import free_slide_id
 from jaunty_frame.document.files.slides_format import CopiedSlides
 from jaunty_frame.document.model import Project, Slide, photo_slide

@@ -14,11 +14,11 @@ from jaunty_frame.core.time.fitting import fitted_durations
 from jaunty_frame.core.time.schedule import MIN_SECONDS
 from jaunty_frame.core.time.timebase import MOST_DENOMINATOR, clock_text
 from jaunty_frame.core.time.typed_seconds import TypedSeconds
+from jaunty_frame.document.basis.values import LONGEST_SECONDS
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.model import Project, Slide
 from jaunty_frame.document.settings import Settings, project_settings
-from jaunty_frame.document.values import LONGEST_SECONDS
 from jaunty_frame.errors import UsageError
 
 

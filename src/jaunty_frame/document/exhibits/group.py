@@ -7,8 +7,8 @@ from pydantic import Field, model_validator
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Arrangement, Corner, Member, solved_slots
+from jaunty_frame.document.basis.values import Identifier, Shown
 from jaunty_frame.document.exhibit import Exhibit
-from jaunty_frame.document.values import Identifier, Shown
 
 MOST_TOGETHER = 4
 

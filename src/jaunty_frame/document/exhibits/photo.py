@@ -6,8 +6,8 @@ from typing import ClassVar, Literal, Self
 from pydantic import model_validator
 
 from jaunty_frame.core.geometry.windows import Window, turned_box
+from jaunty_frame.document.basis.values import Identifier, WindowValue, ensure_inside, inside
 from jaunty_frame.document.exhibit import Exhibit
-from jaunty_frame.document.values import Identifier, WindowValue, ensure_inside, inside
 
 
 class PhotoExhibit(Exhibit):

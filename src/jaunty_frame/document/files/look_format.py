@@ -3,7 +3,7 @@
 from typing import Any
 
 from jaunty_frame.document.files.json_text import Form, checked, read_object, write_object
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.look import Look
 
 _FORM = Form("jaunty-frame-look", 1, "look")
 

@@ -8,10 +8,10 @@ from typing import Annotated
 
 from pydantic import Field
 
+from jaunty_frame.document.basis.values import ShortText, Value
 from jaunty_frame.document.files.json_text import Form, checked, read_object, write_object
 from jaunty_frame.document.model import MAX_SLIDES, HandSet, Project, Slide
 from jaunty_frame.document.photo import Photo
-from jaunty_frame.document.values import ShortText, Value
 
 _FORM = Form("jaunty-frame-slides", 1, "set of slides")
 

@@ -2,8 +2,8 @@
 
 from typing import Annotated, ClassVar, Literal
 
+from jaunty_frame.document.basis.values import Colour, Shown
 from jaunty_frame.document.fill import ShadedFill
-from jaunty_frame.document.values import Colour, Shown
 
 
 class PlainFill(ShadedFill):

@@ -4,8 +4,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from jaunty_frame.document.basis.values import Shown
 from jaunty_frame.document.fill import ColouredFill
-from jaunty_frame.document.values import Shown
 
 
 class GradientFill(ColouredFill):

@@ -4,8 +4,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from jaunty_frame.document.basis.values import Identifier, Shown
 from jaunty_frame.document.fill import PictureFill
-from jaunty_frame.document.values import Identifier, Shown
 
 
 class OtherPictureFill(PictureFill):

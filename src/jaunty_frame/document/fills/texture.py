@@ -5,8 +5,8 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from jaunty_frame.core.colouring.texture_kinds import Texture
+from jaunty_frame.document.basis.values import Colour, Shown
 from jaunty_frame.document.fill import DriftingFill
-from jaunty_frame.document.values import Colour, Shown
 
 
 class TextureFill(DriftingFill):

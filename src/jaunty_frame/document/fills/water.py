@@ -4,8 +4,8 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
+from jaunty_frame.document.basis.values import Colour, Identifier, Share, Shown
 from jaunty_frame.document.fill import ShadedFill
-from jaunty_frame.document.values import Colour, Identifier, Share, Shown
 
 
 class WaterFill(ShadedFill):

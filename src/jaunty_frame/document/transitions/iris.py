@@ -2,8 +2,8 @@
 
 from typing import Annotated, ClassVar, Literal
 
+from jaunty_frame.document.basis.values import Share, Shown
 from jaunty_frame.document.transition import PhotoTransition
-from jaunty_frame.document.values import Share, Shown
 
 
 class Iris(PhotoTransition):

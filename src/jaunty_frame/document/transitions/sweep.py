@@ -5,8 +5,8 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
+from jaunty_frame.document.basis.values import Colour, EasingValue, Shown
 from jaunty_frame.document.transition import Side, TimedTransition
-from jaunty_frame.document.values import Colour, EasingValue, Shown
 
 
 class Sweep(TimedTransition):

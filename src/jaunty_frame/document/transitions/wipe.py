@@ -5,8 +5,8 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from jaunty_frame.core.motion.paths import LINEAR
+from jaunty_frame.document.basis.values import EasingValue, Share, Shown
 from jaunty_frame.document.transition import MovingTransition
-from jaunty_frame.document.values import EasingValue, Share, Shown
 
 
 class Wipe(MovingTransition):

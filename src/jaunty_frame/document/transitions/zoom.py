@@ -3,8 +3,8 @@
 from typing import Annotated, ClassVar, Literal
 
 from jaunty_frame.core.motion.paths import EASE_IN_OUT
+from jaunty_frame.document.basis.values import EasingValue, Shown
 from jaunty_frame.document.transition import TimedTransition
-from jaunty_frame.document.values import EasingValue, Shown
 
 
 class Zoom(TimedTransition):

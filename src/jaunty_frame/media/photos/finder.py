@@ -14,7 +14,7 @@ from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.keep_areas import set_found_areas, set_seems_turned, set_sketch
+from jaunty_frame.document.edits.material.keep_areas import set_found_areas, set_seems_turned, set_sketch
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError

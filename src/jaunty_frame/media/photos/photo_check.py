@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import with_photo
+from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import NO_ATTENTION, Photo
 from jaunty_frame.errors import PhotoError

@@ -13,7 +13,7 @@ from jaunty_frame.document.files.json_text import MAX_BYTES
 from jaunty_frame.document.files.look_format import look_from_text, look_to_text
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.files.zones_format import zones_from_text, zones_to_text
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.model import Project, ZoneMargins
 from jaunty_frame.errors import ProjectChangedError, ProjectError, shown_name
 from jaunty_frame.media.atomic import write_whole

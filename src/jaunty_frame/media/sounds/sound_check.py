@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.sounds import with_sound_file
+from jaunty_frame.document.edits.material.sounds import with_sound_file
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.errors import SoundError

@@ -9,11 +9,11 @@ from jaunty_frame.core.motion.courses import Direction
 from jaunty_frame.core.words.legibility import seconds_to_read
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings
-from jaunty_frame.document.edits.keep_areas import set_keep_areas
-from jaunty_frame.document.edits.photos import remove_photos, turn_photos
+from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
+from jaunty_frame.document.edits.material.photos import remove_photos, turn_photos
+from jaunty_frame.document.edits.material.sounds import remove_sound
+from jaunty_frame.document.edits.material.words import set_words, set_words_in_output
 from jaunty_frame.document.edits.slides import place_slides, remove_slides, set_on_slides
-from jaunty_frame.document.edits.sounds import remove_sound
-from jaunty_frame.document.edits.words import set_words, set_words_in_output
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.settings import project_settings
 from jaunty_frame.document.words import Words

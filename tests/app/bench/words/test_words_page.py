@@ -8,7 +8,7 @@ from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 
-from jaunty_frame.document.edits.words import add_card
+from jaunty_frame.document.edits.material.words import add_card
 from jaunty_frame.show.planning.words.planned import words_of
 from tests.app.bench.test_bench import BenchCase
 from tests.app.window_case import LEFT, WindowCase

@@ -8,7 +8,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from jaunty_frame.core.sound.levels import RATE
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.media.sounds import speaking
 from jaunty_frame.media.sounds.count_in import CountIn
 from jaunty_frame.standins.microphone import StandInMicrophone

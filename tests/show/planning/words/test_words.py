@@ -7,11 +7,11 @@ import numpy as np
 
 from jaunty_frame.core.colouring.sketch import SIDE, sketch_text
 from jaunty_frame.core.colouring.tones import TONES_PX, photo_tones, tones_of, tones_text, turned_tones
-from jaunty_frame.document.edits.emblems import add_emblem
+from jaunty_frame.document.edits.material.emblems import add_emblem
+from jaunty_frame.document.edits.material.photos import add_photos, with_photo
+from jaunty_frame.document.edits.material.words import add_card, add_credits, add_words, set_words, set_words_in_output
 from jaunty_frame.document.edits.outputs import set_zones
-from jaunty_frame.document.edits.photos import add_photos, with_photo
 from jaunty_frame.document.edits.slides import leave_out, move_slides, set_on_slides
-from jaunty_frame.document.edits.words import add_card, add_credits, add_words, set_words, set_words_in_output
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text

@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jaunty_frame.core.words.places import overlap_area
-from jaunty_frame.document.edits.emblems import add_emblem
-from jaunty_frame.document.edits.words import add_words, set_words
+from jaunty_frame.document.edits.material.emblems import add_emblem
+from jaunty_frame.document.edits.material.words import add_words, set_words
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.words import TypeStyle
 from jaunty_frame.show.findings.findings import all_findings

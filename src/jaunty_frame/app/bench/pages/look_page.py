@@ -13,10 +13,10 @@ from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.fields.kind_editor import KindEditor
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
+from jaunty_frame.document.basis.fields import editable_fields
 from jaunty_frame.document.edits.groups import set_exhibit
 from jaunty_frame.document.edits.house_rules import set_for_all
 from jaunty_frame.document.exhibit import Exhibit
-from jaunty_frame.document.fields import editable_fields
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.mount import MOUNT_PARTS, Mount
 from jaunty_frame.show.frames.content import fill_alone, photo_alone, slide_content

@@ -11,7 +11,7 @@ from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.fields.value_slider import ValueSlider
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
-from jaunty_frame.document.edits.photos import turn_photos
+from jaunty_frame.document.edits.material.photos import turn_photos
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 
 # Name, what it is called, greatest amount, steps on the slider for one unit.

@@ -13,7 +13,7 @@ from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import drop_framings
-from jaunty_frame.document.edits.keep_areas import use_elsewhere
+from jaunty_frame.document.edits.material.keep_areas import use_elsewhere
 from jaunty_frame.document.edits.slides import place_slides
 from jaunty_frame.show.words import COVERING_WORDS, PLACEMENT_WORDS
 

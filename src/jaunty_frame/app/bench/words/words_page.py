@@ -22,7 +22,7 @@ from jaunty_frame.app.widgets.choices.place_grid import PlaceGrid
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, row_of
 from jaunty_frame.core.words.places import ANCHORS
-from jaunty_frame.document.edits.words import (
+from jaunty_frame.document.edits.material.words import (
     add_words,
     drop_words_in_output,
     free_words_id,

@@ -4,7 +4,7 @@ from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
-from jaunty_frame.document.edits.words import set_words_instant
+from jaunty_frame.document.edits.material.words import set_words_instant
 from jaunty_frame.document.instant import Pose
 from jaunty_frame.document.mount import PLAIN_MOUNT
 from jaunty_frame.document.words import Words

@@ -14,7 +14,7 @@ from jaunty_frame.app.widgets.choices.place_grid import PlaceGrid
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import part_label, row_of
 from jaunty_frame.core.words.places import ANCHORS
-from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
+from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.planning.emblems import PlacedEmblem, placed_emblems

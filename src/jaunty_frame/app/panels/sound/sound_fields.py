@@ -13,7 +13,7 @@ from jaunty_frame.app.widgets.labelled import named, quiet_label, row_of
 from jaunty_frame.core.sound.levels import ratio
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.sounds import (
+from jaunty_frame.document.edits.material.sounds import (
     move_music,
     remove_middle,
     remove_sound,

@@ -11,7 +11,7 @@ from jaunty_frame.app.widgets.fields.amount_field import AmountField
 from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import named, part_label, quiet_label, row_of
-from jaunty_frame.document.edits.sounds import set_kind_level, set_loudness, set_sound_rules
+from jaunty_frame.document.edits.material.sounds import set_kind_level, set_loudness, set_sound_rules
 from jaunty_frame.document.sound import SOUND_KINDS
 from jaunty_frame.show.planning.soundtrack import sound_plan
 

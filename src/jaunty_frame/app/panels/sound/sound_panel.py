@@ -14,8 +14,8 @@ from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
+from jaunty_frame.document.edits.material.sounds import set_tempo
 from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
-from jaunty_frame.document.edits.sounds import set_tempo
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import LOST

@@ -9,7 +9,7 @@ from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.panels.sound.listening import Listening
 from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.labelled import named, quiet_label, row_of
-from jaunty_frame.document.edits.words import add_words
+from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.media.sounds.speaking import FASTEST, SLOWEST, USUAL_LANGUAGE, USUAL_PACE, speak, voices
 
 _SAID = "A machine's voice, for names and notes. Its slide lasts as long as it speaks."

@@ -15,10 +15,10 @@ from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
+from jaunty_frame.document.basis.values import MOST_MARGIN
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.model import MOST_OVERLAYS, Output, ZoneMargins
 from jaunty_frame.document.outputs import preset_zones
-from jaunty_frame.document.values import MOST_MARGIN
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.projects.project_store import load_zones, save_zones
 

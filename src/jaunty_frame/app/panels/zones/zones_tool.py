@@ -7,8 +7,8 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.basis.values import MOST_MARGIN
 from jaunty_frame.document.model import Output, ZoneMargins
-from jaunty_frame.document.values import MOST_MARGIN
 
 _NEAR = 0.02
 _LEAST = 0.03

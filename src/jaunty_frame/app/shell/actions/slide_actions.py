@@ -6,8 +6,8 @@ from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.clipboard import slides_data
 from jaunty_frame.core.time.typed_seconds import TypedSeconds
 from jaunty_frame.document.edits.groups import put_together, take_apart
+from jaunty_frame.document.edits.material.photos import turn_photos
 from jaunty_frame.document.edits.order import Order, order_slides
-from jaunty_frame.document.edits.photos import turn_photos
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import leave_out, move_slides, remove_slides, repeat_slide
 from jaunty_frame.errors import UsageError

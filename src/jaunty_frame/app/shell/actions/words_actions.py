@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.document.edits.words import add_card, add_credits
+from jaunty_frame.document.edits.material.words import add_card, add_credits
 from jaunty_frame.document.words import WordsKind
 from jaunty_frame.errors import JauntyError
 

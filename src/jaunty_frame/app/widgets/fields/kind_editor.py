@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QBoxLayout, QWidget
 
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
-from jaunty_frame.document.kinds import Kind, Kinds
+from jaunty_frame.document.basis.kinds import Kind, Kinds
 
 
 class KindEditor(QWidget):

@@ -14,8 +14,8 @@ from jaunty_frame.app.widgets.choices.photo_choice import PhotoChoice
 from jaunty_frame.app.widgets.fields.amount_field import AmountField
 from jaunty_frame.app.widgets.fields.number_field import NumberField, decimals_for
 from jaunty_frame.app.widgets.labelled import named
-from jaunty_frame.document.fields import Field, FieldType, editable_fields
-from jaunty_frame.document.values import Value
+from jaunty_frame.document.basis.fields import Field, FieldType, editable_fields
+from jaunty_frame.document.basis.values import Value
 from jaunty_frame.show.words import EASING_WORDS
 
 _EXACT_PARTS = 100

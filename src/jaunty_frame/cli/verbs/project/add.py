@@ -10,7 +10,7 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath, with_areas
 from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import add_photos
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.photos.photo_import import import_photos

@@ -15,7 +15,7 @@ from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import parse_fraction
-from jaunty_frame.document.edits.photos import add_photos, without_copies
+from jaunty_frame.document.edits.material.photos import add_photos, without_copies
 from jaunty_frame.document.model import HouseRules, Output, Project
 from jaunty_frame.document.outputs import output_from_text, with_free_id
 from jaunty_frame.document.photo import Photo

@@ -7,7 +7,7 @@ import typer
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import chosen_slides
-from jaunty_frame.document.edits.photos import remove_photos
+from jaunty_frame.document.edits.material.photos import remove_photos
 from jaunty_frame.document.edits.slides import remove_slides
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.projects.project_store import load_project

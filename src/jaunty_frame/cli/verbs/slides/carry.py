@@ -8,8 +8,8 @@ import typer
 from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides, parsed_aspects, where_slides
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import carry_over
+from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.model import Project
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.projects.project_store import load_project

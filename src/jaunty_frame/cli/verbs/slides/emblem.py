@@ -9,7 +9,7 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.core.time.timebase import parse_fraction
-from jaunty_frame.document.edits.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
+from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.photos.photo_import import look_at_photo
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache

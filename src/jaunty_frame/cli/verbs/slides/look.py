@@ -9,11 +9,11 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import chosen_slides, numbered_slides, parsed_aspects
 from jaunty_frame.cli.writing import Overwrite, ensure_free
-from jaunty_frame.document.aspects import SlideAspect
 from jaunty_frame.document.edits.aspects import apply_look, delete_look, look_of, save_look
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.aspects import SlideAspect
+from jaunty_frame.document.looks.look import Look
+from jaunty_frame.document.looks.own_looks import OWN_LOOKS
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.own_looks import OWN_LOOKS
 from jaunty_frame.errors import UsageError
 from jaunty_frame.media.projects import project_store
 from jaunty_frame.media.projects.project_store import load_look, load_project

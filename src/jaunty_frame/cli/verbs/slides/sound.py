@@ -13,7 +13,13 @@ from jaunty_frame.cli.edited import DryRun, change_project
 from jaunty_frame.cli.opened import ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.core.time.timebase import clock_text, parse_fraction
-from jaunty_frame.document.edits.sounds import add_sound, remove_sound, set_sound, set_sound_in_output, set_tempo
+from jaunty_frame.document.edits.material.sounds import (
+    add_sound,
+    remove_sound,
+    set_sound,
+    set_sound_in_output,
+    set_tempo,
+)
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import UsageError

@@ -11,7 +11,7 @@ from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.slide_numbers import numbered_slides
 from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.core.time.timebase import parse_fraction
-from jaunty_frame.document.edits.words import add_card, add_credits, add_words, remove_words, replace_text
+from jaunty_frame.document.edits.material.words import add_card, add_credits, add_words, remove_words, replace_text
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.own_styles import OWN_STYLES
 from jaunty_frame.document.words import WordsKind

@@ -9,7 +9,7 @@ from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.gradient import GradientFill
 from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.fills.water import WaterFill
-from jaunty_frame.document.look import Look
+from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Correction
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve

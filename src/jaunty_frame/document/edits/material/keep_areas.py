@@ -6,12 +6,12 @@ from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.colouring.tones import turned_tones
 from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.core.motion.courses import Direction, Move
+from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import with_photo
+from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import MAX_KEEP_AREAS, NO_ATTENTION, Attention, KeepArea
-from jaunty_frame.document.values import inside
 
 # Just below required: among the wishes it comes first.
 _INTENT_WEIGHT = 0.9

@@ -5,8 +5,8 @@ from typing import Any, Literal, NamedTuple, get_args, get_origin
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from jaunty_frame.document.kinds import Kind
-from jaunty_frame.document.values import Between, Colour, EasingValue, Identifier, Shown, Value
+from jaunty_frame.document.basis.kinds import Kind
+from jaunty_frame.document.basis.values import Between, Colour, EasingValue, Identifier, Shown, Value
 
 _COLOUR_PATTERN = get_args(Colour)[1].pattern
 

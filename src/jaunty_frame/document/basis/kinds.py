@@ -13,7 +13,7 @@ from typing import Any, ClassVar, Generic, TypeVar
 from pydantic import GetCoreSchemaHandler
 from pydantic_core import CoreSchema, core_schema
 
-from jaunty_frame.document.values import Value
+from jaunty_frame.document.basis.values import Value
 
 
 class Kind(Value):

@@ -6,12 +6,12 @@ from typing import Any
 from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.colouring.tones import turned_tones
 from jaunty_frame.core.geometry.windows import Window, turned_box
+from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, remove_slides, with_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.model import Project, Slide, photo_slide
 from jaunty_frame.document.photo import Correction, Photo
-from jaunty_frame.document.values import inside
 
 
 def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:

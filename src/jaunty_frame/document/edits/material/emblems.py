@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.photos import free_photo_id, picture_of
+from jaunty_frame.document.edits.material.photos import free_photo_id, picture_of
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.words import Emblem, EmblemInOutput

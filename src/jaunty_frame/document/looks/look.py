@@ -6,12 +6,12 @@ from pydantic import Field
 
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Direction, Move, Strength
+from jaunty_frame.document.basis.values import EasingValue, Seconds, ShortText, Value
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.instant import Instant
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import Correction
 from jaunty_frame.document.transition import TRANSITIONS, Transition
-from jaunty_frame.document.values import EasingValue, Seconds, ShortText, Value
 
 LookName = Annotated[ShortText, Field(min_length=1)]
 

@@ -1,0 +1,1 @@
+"""What all values of the document are made of: kinds, fields, limits."""

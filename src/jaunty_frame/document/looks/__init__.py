@@ -1,0 +1,1 @@
+"""Looks, and the aspects of a slide that they are made of."""
