@@ -52,6 +52,7 @@ class Window(SoundCase):
             put_together(s[3:5]),
         ):
             self.window.session.apply(edit)
+        self.settle()
         self.choose(1, 2)
         self.begin = self.window.session.step
 

@@ -27,7 +27,7 @@ from jaunty_frame.document.edits.instants import move_instant
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 from jaunty_frame.show.checks.framing import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
-from jaunty_frame.show.words import without_place
+from jaunty_frame.show.words import counted, without_place
 
 _PHOTO_PX = 900
 _MOST_FINDINGS = 2
@@ -186,7 +186,7 @@ class Bench(QWidget):
         self._offer_pages()
         self._arrange()  # the photo may have been turned, another member of another shape be shown
         more = len(cell.chosen) - 1
-        reach = f" and {more} more slides" if more > 0 else ""
+        reach = f" and {counted(more, 'more slide')}" if more > 0 else ""
         close = ", a close-up" if cell.has_photo and cell.close_up else ""
         self.title.setText(f"Slide {cell.position + 1} in {cell.output.name}{close}{reach}")
         self.reason.setText(self._reason())
