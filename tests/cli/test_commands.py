@@ -9,7 +9,9 @@ import sys
 import av
 from PIL import Image
 
-from jaunty_frame.media.projects.project_store import load_project
+from jaunty_frame.document.edits.accepted import accept
+from jaunty_frame.document.model import Accepted
+from jaunty_frame.media.projects.project_store import load_project, save_project
 from tests.cli.command_case import CommandCase
 
 CUT = {
@@ -94,6 +96,19 @@ class Commands(CommandCase):
         missing = [f for f in json.loads(out)["findings"] if f["kind"] == "missing-photo"]
         self.assertEqual([(f["slide"], f["output"]) for f in missing], [(2, "240x400")])
         self.assertIn("photo-2.jpg", self.refused("render", self.project, "--all", "--to", self.folder / "shows"))
+
+    def test_check_says_so_where_there_is_nothing_to_say(self):
+        self.new()
+        save_project(accept(Accepted()).apply(load_project(self.project)), self.project)
+        code, out, _ = self.run_program("check", self.project)
+        self.assertEqual((code, out), (0, "No findings.\n"))
+
+    def test_a_show_with_a_missing_photo_is_not_exported_at_all(self):
+        self.new()
+        self.paths[1].unlink()
+        said = self.refused("render", self.project, "--all", "--to", self.folder / "shows")
+        self.assertIn(self.paths[1].name, said)
+        self.assertEqual([path for path in (self.folder / "shows").rglob("*") if path.is_file()], [])
 
     def test_files_that_cannot_be_used_are_named_and_the_rest_comes_in(self):
         (self.folder / "photos" / "note.txt").write_text("no photo")

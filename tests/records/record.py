@@ -19,8 +19,8 @@ IS_WRITTEN = os.environ.get("RECORDS") == "write"
 _DIGITS, _NEAR = 4, 0.0003
 """Decimals that are kept; numbers nearer than this part of themselves are the same on another machine."""
 _SAID = 12
-_ASIDE = ("modified", "content", "size", "peaks", "sketch", "tones")
-"""What a project keeps of files as such, and what is long."""
+_OF_FILES = ("modified", "content", "size", "sketch", "tones")
+"""What a project keeps of a photo or a sound as a file, and what is long."""
 
 
 def plain(value: Any) -> Any:
@@ -52,13 +52,14 @@ def plain(value: Any) -> Any:
 
 
 def flat(value, where=""):
-    """Yield the places of a JSON value with what stands there."""
+    """Yield the places of a JSON value with what stands there, but for what is of files as such."""
     inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else None
     if inner is None:
         yield where, value
         return
+    aside = _OF_FILES if isinstance(value, dict) and "path" in value else ()
     for name, one in inner:
-        if name not in _ASIDE:
+        if name not in aside:
             yield from flat(one, f"{where}.{name}")
 
 

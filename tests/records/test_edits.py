@@ -66,6 +66,7 @@ def dense_project():
         words.set_words_instant(s[1], "words-1", 0.4, scale=1.2),
         groups.put_together(s[3:5]),
         emblems.add_emblem(pictures[6], [s[0], s[1]], size=0.2),
+        emblems.set_emblem_in_output("emblem-1", TALL, size=0.3, anchor="top"),
         framings.set_framing(s[0], TALL, BOX, Window(0.2, 0.2, 0.4, 0.4)),
         framings.set_framing(s[2], WIDE, None, BOX),
         instants.set_at_instant([s[1]], 0.3, scale=0.8, lean=5.0),

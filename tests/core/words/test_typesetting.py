@@ -60,6 +60,13 @@ class Lines(unittest.TestCase):
             one, other = block.lines
             self.assertAlmostEqual(other.baseline - one.baseline, 1.25 * pitch, places=6)
 
+    def test_the_longest_paragraph_is_broken_first(self):
+        text = "Kiln\nOpened early in the morning, before anyone came\nA few bowls"
+        for block, counts in zip(text_blocks(text, typeset(), 5), ((1, 1, 1), (1, 2, 1), (1, 3, 1)), strict=True):
+            starts = [0, 5, len(text) - len("A few bowls"), len(text) + 1]
+            lines = [sum(a <= line.start < b for line in block.lines) for a, b in pairwise(starts)]
+            self.assertEqual(tuple(lines), counts)
+
 
 class Shaping(unittest.TestCase):
     def test_advances_are_harfbuzz_s_own(self):
