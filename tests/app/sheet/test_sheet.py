@@ -11,7 +11,7 @@ from jaunty_frame.app.sheet.sheet_model import FIRST_OUTPUT, PHOTO_COLUMN
 from jaunty_frame.app.shell.actions.menus import output_presets_menu
 from jaunty_frame.app.shell.output_dialog import OutputDialog
 from jaunty_frame.document.edits.outputs import remove_output
-from tests.app.window_case import WindowCase
+from tests.app.window_case import LEFT, WindowCase
 from tests.media.photo_sets import noise_photo
 
 
@@ -37,6 +37,16 @@ class Cells(WindowCase):
         self.assertGreater(sheet.row_rect(0).height(), before)
         self.window.desk.actions["smaller"].trigger()
         self.assertLess(sheet.row_rect(0).height(), before * 1.1)
+
+    def test_a_cell_gone_to_by_a_key_with_control_is_chosen_alone(self):
+        sheet = self.window.sheet
+        self.choose(0)
+        rect = sheet.visualRect(sheet.sheet_model.index(2, 2))
+        control = Qt.KeyboardModifier.ControlModifier
+        QTest.mouseClick(sheet.viewport(), LEFT, control, rect.center())
+        self.assertEqual(len(sheet.chosen_slides()), 2)
+        sheet.select_cell(self.project.slides[1].id, self.project.outputs[0].id)  # while the key is held
+        self.assertEqual(sheet.chosen_slides(), [self.project.slides[1].id])
 
     def test_a_cell_plays_its_move(self):
         sheet = self.window.sheet

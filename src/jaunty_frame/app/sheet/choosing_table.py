@@ -74,7 +74,9 @@ class ChoosingTable(BlockTable):
         columns = {output.id: k for k, output in enumerate(project.outputs)}
         row = rows.get(slide_id, min(max(self.current_row, 0), len(rows) - 1))
         column = FIRST_OUTPUT + columns.get(output_id, 0)
-        self.setCurrentIndex(self.sheet_model.index(row, column))
+        # Not the table's own: it would ask which keys are held, and a cell gone to with Ctrl+G be chosen beside others.
+        alone = QItemSelectionModel.SelectionFlag.ClearAndSelect
+        self.selectionModel().setCurrentIndex(self.sheet_model.index(row, column), alone)
         self.scrollTo(self.sheet_model.index(row, column))
 
     def make_current(self, slide_id: str) -> None:
