@@ -3,8 +3,6 @@
 import json
 from fractions import Fraction
 
-import cv2
-import numpy as np
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QAbstractSpinBox, QComboBox, QLabel, QLineEdit, QSlider, QWidget
@@ -22,17 +20,13 @@ from jaunty_frame.document.files.project_format import project_to_text
 from tests.app.sound_case import SoundCase
 from tests.app.window_case import LEFT
 from tests.media.sounds.sound_files import tone
-from tests.records.painted import ensure_sheet
 from tests.records.record import ensure_as_recorded, flat
 
 _TOLD = (QLabel, QAbstractButton, QAbstractSpinBox, QComboBox, QSlider, QLineEdit, Choice)
-_SMALL = 160, 100
 _LEFT_OUT = ("quit", "new", "open", "save", "save-as", "own-output", "play", "by-ear")
 """Actions that leave the project or the sheet, or ask with a dialog; so do those whose text ends with an ellipsis."""
 _ALIVE = ("export", "joint", "looks", "by-ear")
 """Panels that show what moves, or what comes when it comes."""
-_NEAR = 12
-"""Levels by which the smallest of letters may differ."""
 
 
 class Window(SoundCase):
@@ -71,13 +65,6 @@ class Window(SoundCase):
                 found.append([said, widget.toolTip(), widget.isEnabled(), *rect])
         return found
 
-    def picture(self):
-        """Return the window small, (100, 160, 3)."""
-        image = self.window.grab().toImage().convertToFormat(self.window.grab().toImage().Format.Format_RGB888)
-        rows = np.frombuffer(image.constBits(), np.uint8).reshape(image.height(), image.bytesPerLine())
-        pixels = rows[:, : image.width() * 3].reshape(image.height(), image.width(), 3)
-        return cv2.resize(pixels[..., ::-1], _SMALL, interpolation=cv2.INTER_AREA)
-
     def changed_since(self, before):
         after = self.values()
         return {k: after.get(k) for k in sorted(before.keys() | after.keys()) if before.get(k) != after.get(k)}
@@ -88,7 +75,7 @@ class Window(SoundCase):
             self.settle()
 
     def test_pages_and_panels(self):
-        said, pictures = [], []
+        said = []
         self.window.desk.open("bench")
         for output in (0, 2):
             self.choose(1, output)
@@ -96,14 +83,11 @@ class Window(SoundCase):
                 self.window.bench.show_page(name)
                 self.settle()
                 said.append([name, self.told(self.window.bench)])
-                pictures.append(self.picture())
         for name in PANELS:
             if name not in _ALIVE:
                 self.open(name)
                 said.append([name, self.told(self.window.side)])
-                pictures.append(self.picture())
         ensure_as_recorded(self, "screens.jsonl", said)
-        ensure_sheet(self, "screens.png", [pictures[k : k + 8] for k in range(0, len(pictures), 8)], _SMALL, _NEAR)
 
     def test_actions(self):
         found, begin = [], self.values()
