@@ -181,10 +181,10 @@ class Unlucky(WindowCase):
             ("sheet.cell_painter", sheet.viewport()),
             ("sheet.sheet_view", sheet.viewport()),
             ("sheet.sheet_header", sheet.header),
-            ("bench.photo_canvas", bench.canvas),
+            ("bench.canvas.photo_canvas", bench.canvas),
             ("bench.output_strip", bench.strip),
             ("pictures.frame_view", bench.frame_view),
-            ("widgets.choice", bench.page_choice),
+            ("widgets.choices.choice", bench.page_choice),
         ):
             with mock.patch(f"jaunty_frame.app.{place}.colours", side_effect=KeyError("a fault of ours")):
                 widget.update()
