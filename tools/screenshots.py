@@ -79,6 +79,7 @@ def main() -> None:
             while (
                 window.session.is_working
                 or window.images.is_working()
+                or window.sheet.is_unfinished
                 or window.importer.task
                 or window.importer.finding
             ):

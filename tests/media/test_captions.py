@@ -39,7 +39,11 @@ class Captions(unittest.TestCase):
             path = Path(folder) / "words.vtt"
             path.write_text(text)
             found = [one.text for one in read_captions(path).captions]
-        self.assertEqual(found, ["First\nNOTE is said here", "NOTES of the yard"])
+            self.assertEqual(found, ["First\nNOTE is said here", "NOTES of the yard"])
+            # SubRip knows no remarks: what stands there is said.
+            path = Path(folder) / "words.srt"
+            path.write_text("1\n00:00:01,000 --> 00:00:02,000\nFirst\n\nNOTE well\n")
+            self.assertIn("NOTE well", read_captions(path).captions[0].text)
 
     def test_they_are_told_as_they_are_seen(self):
         words = {"times": "own", "at": Fraction(1), "lasts": Fraction(2)}

@@ -67,7 +67,7 @@ def read_captions(path: Path) -> ReadCaptions:
         if len(line) > _LONGEST_LINE:
             raise CaptionError(f"{name}, line {number} has {len(line)} characters; up to {_LONGEST_LINE} can be read.")
     try:
-        events = pysubs2.SSAFile.from_string(_captions_alone(lines), format_=form).events
+        events = pysubs2.SSAFile.from_string(_captions_alone(lines, form), format_=form).events
     except (pysubs2.exceptions.Pysubs2Error, ValueError, IndexError, KeyError, OverflowError) as error:
         raise CaptionError(f"{name} is no {form.upper()} file that can be read; check its times.") from error
     starts = [number for number, line in enumerate(lines, 1) if "-->" in line and _TIMES.search(line)]
@@ -91,7 +91,7 @@ def read_captions(path: Path) -> ReadCaptions:
     return ReadCaptions(sorted(found), _few(told))
 
 
-def _captions_alone(lines: list[str]) -> str:
+def _captions_alone(lines: list[str], form: str) -> str:
     """Return the text without remarks, and without captions whose times cannot be read: their words would become those
     of the one before."""
     kept, passing, opens = list[str](), False, True
@@ -102,7 +102,7 @@ def _captions_alone(lines: list[str]) -> str:
                 kept.pop()
         elif not line.strip():
             passing = False
-        elif opens and _REMARK.match(line):
+        elif opens and form == "vtt" and _REMARK.match(line):
             passing = True
         if not passing:
             kept.append(line)

@@ -140,8 +140,8 @@ class SetPanel(SidePanel):
             if wanted in _name(photo).casefold() and not (self.unused.isChecked() and used.get(photo.id))
         ]
         idle = len(project.photos) - len(used)
-        shown = f"{idle} of them not shown" if idle else "all shown"
-        self.said.setText(f"{counted(len(project.photos), 'photo')}, {shown}. Drag photos onto the sheet.")
+        shown = f", {idle} of them not shown" if idle else ", all shown" if used else ""
+        self.said.setText(f"{counted(len(project.photos), 'photo')}{shown}. Drag photos onto the sheet.")
         self.said.show()
         self.tree.clear()
         self._waiting.clear()
