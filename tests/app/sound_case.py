@@ -40,9 +40,14 @@ class SoundCase(WindowCase):
         self.addCleanup(speaker.stop)
 
     def bring(self, name, samples, kind="music", slides=(), **fields):
+        said: list[str] = []
+        self.work.said.connect(said.extend)
+        before = len(self.sounds)
         self.work.bring_in([write_sound(self.folder / name, samples)], kind, slides, **fields)
         self.wait_until(lambda: self.work.task is None)
+        self.work.said.disconnect(said.extend)
         self.settle()
+        self.assertEqual(len(self.sounds), before + 1, said)
 
     def open(self, name, about=""):
         self.window.desk.open(name, about)

@@ -42,7 +42,9 @@ class SlidePlayerTests(SoundCase):
     def test_what_the_time_line_is_dragged_to_is_heard(self):
         self.begin()
         line = self.window.bench.scrub
-        self.drag(line, QPointF(8, line.height() / 2), QPointF(line.width() / 2, line.height() / 2), release=False)
+        handle = line.mark_place(0).x()
+        self.drag(line, QPointF(handle, line.height() / 2), QPointF(line.width() / 2, line.height() / 2), release=False)
+        self.assertTrue(line.isSliderDown())
         self.wait_until(lambda: self.speaker.starts)
         start = self.player.sound._player._start
         schedule = self.window.session.plans()[self.project.outputs[0].id].schedule
