@@ -34,7 +34,8 @@ from jaunty_frame.show.frames.content import base_content, frame_content, slide_
 from jaunty_frame.show.frames.layers.words import EmblemLayer, WordsLayer
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.words.colours import helped_paint
-from jaunty_frame.show.planning.words.helped import Helped, helped_plan
+from jaunty_frame.show.planning.words.helped import helped_plan
+from jaunty_frame.show.planning.words.placed import Helped
 from jaunty_frame.show.planning.words.planned import words_of
 from tests.media.export.test_export import WithProject, frames_of
 

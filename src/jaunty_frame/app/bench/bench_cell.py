@@ -18,7 +18,8 @@ from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.document.words import Words
-from jaunty_frame.show.planning.plan import Framing, Plan
+from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.stages.ways import Framing
 from jaunty_frame.show.planning.words.placed import PlacedWords
 from jaunty_frame.show.planning.words.planned import words_of
 

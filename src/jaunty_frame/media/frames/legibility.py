@@ -23,8 +23,8 @@ from jaunty_frame.show.frames.painting import paint_frame
 from jaunty_frame.show.frames.words import at_rest
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.colours import helped_paint
-from jaunty_frame.show.planning.words.helped import Helped, before_help, helped_plan
-from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.helped import before_help, helped_plan
+from jaunty_frame.show.planning.words.placed import Helped, PlacedWords
 from jaunty_frame.show.planning.words.planned import all_words
 
 _MOMENTS = 5

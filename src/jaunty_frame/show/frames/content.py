@@ -107,7 +107,7 @@ def without_correction(plan: Plan, k: int) -> Plan:
     photos = list(plan.table.photos)
     for row in plan.rows_of(k):
         photos[row] = photos[row].changed(correction=NO_CORRECTION)
-    return replace(plan, table=replace(plan.table, photos=tuple(photos)), memo={})
+    return replace(plan, table=replace(plan.table, photos=tuple(photos)))
 
 
 def base_content(plan: Plan, k: int) -> FrameContent:

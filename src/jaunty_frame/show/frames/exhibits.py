@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, grown, lies_in_photo
+from jaunty_frame.core.geometry.windows import WHOLE_PHOTO
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.card import CardExhibit
@@ -44,12 +44,7 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
         return print_layers(plan, k, progress)
     framing = plan.framing(row)
     layer = photo_layer(plan, row, framing.base if progress is None else framing.way.at(progress))
-    key = "covers", row
-    if key not in plan.memo:
-        plan.memo[key] = not plan.photo(row).transparent and all(
-            lies_in_photo(grown(window, layer.reach)) for window in layer.path
-        )
-    if plan.memo[key]:
+    if plan.hides_fill(row):
         return (layer,)
     return fill_layer(plan, k, progress), layer
 
@@ -61,13 +56,8 @@ def card_layers(plan: Plan, k: int, progress: float | None) -> Layers:
 
 def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:
     """Return the photo of a row by itself, at a place on its way."""
-    key = "photo-layer", row
-    if key not in plan.memo:
-        way = plan.framing(row).way
-        reach = way.reach(float(plan.output.aspect))
-        plan.memo[key] = PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, way.path, reach)
-    layer: PhotoLayer = plan.memo[key]
-    return layer._replace(window=at.window, degrees=at.degrees)
+    path, reach = plan.trail(row)
+    return PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, path, reach)
 
 
 def whole_photo_layers(photo: Photo) -> Layers:

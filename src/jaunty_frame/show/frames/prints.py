@@ -1,20 +1,17 @@
 """Mounted photos: how each print lies at an instant, and the layers that it is made of."""
 
-import numpy as np
-
-from jaunty_frame.core.geometry.straightening import corner_points
-from jaunty_frame.core.geometry.windows import FloatArray, Window
-from jaunty_frame.core.motion.courses import Move
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.paths import eased
 from jaunty_frame.core.motion.way import Station
-from jaunty_frame.core.mounts.outline import STRAIGHT, Turn, clipped, mapped, rectangle_outline, turn_matrix
-from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, short_side
+from jaunty_frame.core.mounts.outline import STRAIGHT, Turn, mapped, rectangle_outline, turn_matrix
+from jaunty_frame.core.mounts.pieces import short_side
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.show.frames.fills import fill_layer, seen_fill
 from jaunty_frame.show.frames.layers.layer import Layer, Layers, photo_file
 from jaunty_frame.show.frames.layers.print import GroundLayer, Print, PrintLayer
 from jaunty_frame.show.frames.layers.still import Faded, Still
 from jaunty_frame.show.planning.places.mounting import rectangles
+from jaunty_frame.show.planning.places.outlines import Corners, corners_of, outline_of
 from jaunty_frame.show.planning.places.poses import pose_at
 from jaunty_frame.show.planning.plan import Plan
 
@@ -30,7 +27,7 @@ def print_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     for row in plan.rows_of(k):
         layer = print_layer(plan, row, progress)
         layers += [GroundLayer(layer.print), layer]
-        outline, window = _stays(plan, row)
+        outline, window = plan.stays_put(row)
         stays += [outline, outline and window]
     if fill.view is not None and len(layers) == 3:
         layers[0] = fill._replace(hidden=_hidden_by(layer, float(plan.output.aspect)))
@@ -66,15 +63,11 @@ def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
     """Return the photo of a row as a print, at ``progress`` of its way; None : at its solved composition."""
     framing, mounting, photo = plan.framing(row), plan.mounting(row), plan.photo(row)
     at = framing.base if progress is None else framing.way.at(progress)
-    key = "print-layer", row
-    if key not in plan.memo:
-        way = framing.way
-        plan.memo[key] = photo_file(photo), way.path, way.reach(plan.piece_aspect(row))
-    file, path, reach = plan.memo[key]
+    path, reach = plan.trail(row)
     piece, seen = mounting.piece, _seen_of(plan, row, at)
     turn = _turn_at(mounting.mount, 0.0 if progress is None else eased(progress, plan.settings_of_row(row).easing))
     of = Print(mounting.mount, piece, seen, photo.transparent, turn)
-    return PrintLayer(file, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
+    return PrintLayer(photo_file(photo), at.window, at.degrees, path, reach, (piece.w, piece.h), of)
 
 
 def print_as_if(plan: Plan, row: int, mount: Mount, window: Window) -> PrintLayer:
@@ -82,12 +75,8 @@ def print_as_if(plan: Plan, row: int, mount: Mount, window: Window) -> PrintLaye
     photo, aspect = plan.photo(row), float(plan.output.aspect)
     width, height = photo.upright_size
     piece = rectangles(mount, width / height, aspect)[1]
-    of = Print(mount, piece, _corners(rectangle_outline(piece, aspect)), photo.transparent, _turn_at(mount, 0.0))
+    of = Print(mount, piece, corners_of(rectangle_outline(piece, aspect)), photo.transparent, _turn_at(mount, 0.0))
     return PrintLayer(photo_file(photo), window, 0.0, (window, window), (1.0, 1.0), (piece.w, piece.h), of)
-
-
-def _corners(outline: FloatArray) -> tuple[tuple[float, float], ...]:
-    return tuple(map(tuple, outline.tolist()))
 
 
 def moved_print(
@@ -120,46 +109,9 @@ def _turn_at(mount: Mount, eased_progress: float) -> Turn:
     return Turn(mount.lean, mount.yaw * share, mount.pitch * share)
 
 
-def _stays(plan: Plan, row: int) -> tuple[bool, bool]:
-    """Return whether a print has the same outline throughout, and whether the photo in it does not move either."""
-    key = "stays", row
-    if key not in plan.memo:
-        way, mount = plan.framing(row).way, plan.mounting(row).mount
-        outlines = {_seen_of(plan, row, way.at(share)) for share in (0.0, 0.5, 1.0)}
-        swings = mount.swings and bool(mount.yaw or mount.pitch)
-        held = len({(one.window, one.degrees) for one in way.stations}) == 1
-        plan.memo[key] = len(outlines) == 1 and not swings, held
-    outline, window = plan.memo[key]
-    return outline, window
-
-
-def _seen_of(plan: Plan, row: int, at: Station) -> tuple[tuple[float, float], ...]:
+def _seen_of(plan: Plan, row: int, at: Station) -> Corners:
     """Return the outline of what is seen of a photo, in short sides of the frame."""
-    piece, aspect = plan.mounting(row).piece, float(plan.output.aspect)
-    # A photo that enters comes from beyond the frame, not from behind an edge in its midst.
-    bounds = WHOLE_FRAME if plan.framing(row).move is Move.ENTER else piece
-    limits = rectangle_outline(bounds, aspect)
-    x, y, w, h = at.window
-    if not at.degrees:
-        left, top, right, bottom = max(x, 0.0), max(y, 0.0), min(x + w, 1.0), min(y + h, 1.0)
-        if bounds is piece and (left, top, right, bottom) == (x, y, x + w, y + h):
-            return _corners(limits)
-        photo = Window(piece.x - x / w * piece.w, piece.y - y / h * piece.h, piece.w / w, piece.h / h)
-        low_x, low_y = max(photo.x, bounds.x), max(photo.y, bounds.y)
-        high_x = min(photo.x + photo.w, bounds.x + bounds.w)
-        high_y = min(photo.y + photo.h, bounds.y + bounds.h)
-        if high_x <= low_x or high_y <= low_y:
-            return ()
-        limits = rectangle_outline(Window(low_x, low_y, high_x - low_x, high_y - low_y), aspect)
-        return _corners(limits)
-    width, height = plan.photo(row).upright_size
-    top_left, top_right, _, bottom_left = corner_points(at.window, -at.degrees, width / height)
-    sides = np.stack([top_right - top_left, bottom_left - top_left], axis=1)
-    corners = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
-    in_piece = np.linalg.solve(sides, (corners - top_left)[..., None])[..., 0]
-    unit = rectangle_outline(WHOLE_FRAME, aspect)[2]
-    outline = (np.array(piece[:2]) + in_piece * piece[2:]) * unit
-    return _corners(clipped(limits, outline))
+    return outline_of(plan.photo(row), plan.framing(row).move, plan.mounting(row), at, float(plan.output.aspect))
 
 
 def print_corners(plan: Plan, row: int) -> list[tuple[float, float]]:

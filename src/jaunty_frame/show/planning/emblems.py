@@ -4,7 +4,6 @@ They keep off each other and off words that were put where they are; all other w
 """
 
 from collections.abc import Callable, Sequence
-from typing import NamedTuple
 
 import numpy as np
 
@@ -13,8 +12,8 @@ from jaunty_frame.core.mounts.pieces import short_side
 from jaunty_frame.core.words.places import anchor_place, anchored, ground_behind, overlap_area
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.show.planning.grounds import areas_in_frame, frame_tones, free_region
-from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.items import chosen_boxes
+from jaunty_frame.show.planning.words.placed import PlacedEmblem, Worded
 
 # In the order in which they are taken where nothing else decides; the others where corners are taken.
 _CORNERS = ("bottom-right", "top-right", "bottom-left", "top-left")
@@ -24,38 +23,28 @@ _MOST_LOOKED_AT = 12
 """Slides of a run that are asked which corner is free."""
 
 
-class PlacedEmblem(NamedTuple):
-    """An emblem over a run of slides. slides : positions; first, frames : of the show."""
-
-    emblem: Emblem
-    slides: tuple[int, ...]
-    first: int
-    frames: int
-    box: Window
-    covers: float
-
-
-def emblems_at(plan: Plan, n: int) -> tuple[PlacedEmblem, ...]:
+def emblems_at(plan: Worded, n: int) -> tuple[PlacedEmblem, ...]:
     """Return the emblems that are seen at frame ``n``."""
     return tuple(one for one in placed_emblems(plan) if one.first <= n < one.first + one.frames)
 
 
-def placed_emblems(plan: Plan) -> tuple[PlacedEmblem, ...]:
+def placed_emblems(plan: Worded) -> tuple[PlacedEmblem, ...]:
     """Return all emblems of an output, one for each run of slides over which it lies."""
-    if "emblems" not in plan.memo:
-        all_placed = list[PlacedEmblem]()
-        # Those first whose place was chosen: the others keep off them.
-        for emblem in sorted(plan.emblems, key=lambda one: one.anchor == "auto"):
-            for run in _runs(plan, emblem):
-                if (placed := _placed(plan, emblem, run, all_placed)) is not None:
-                    all_placed.append(placed)
-        order = {emblem.id: k for k, emblem in enumerate(plan.emblems)}
-        plan.memo["emblems"] = tuple(sorted(all_placed, key=lambda one: (order[one.emblem.id], one.slides)))
-    found: tuple[PlacedEmblem, ...] = plan.memo["emblems"]
-    return found
+    return plan.once(plan.placed_emblems, None, lambda _: _all_placed(plan))
 
 
-def _runs(plan: Plan, emblem: Emblem) -> list[tuple[int, ...]]:
+def _all_placed(plan: Worded) -> tuple[PlacedEmblem, ...]:
+    all_placed = list[PlacedEmblem]()
+    # Those first whose place was chosen: the others keep off them.
+    for emblem in sorted(plan.emblems, key=lambda one: one.anchor == "auto"):
+        for run in _runs(plan, emblem):
+            if (placed := _placed(plan, emblem, run, all_placed)) is not None:
+                all_placed.append(placed)
+    order = {emblem.id: k for k, emblem in enumerate(plan.emblems)}
+    return tuple(sorted(all_placed, key=lambda one: (order[one.emblem.id], one.slides)))
+
+
+def _runs(plan: Worded, emblem: Emblem) -> list[tuple[int, ...]]:
     """Return the slides over which an emblem lies: those that follow one another are one run."""
     wanted, runs, open_run = set(emblem.slides), list[tuple[int, ...]](), False
     for k in plan.shown:
@@ -68,7 +57,7 @@ def _runs(plan: Plan, emblem: Emblem) -> list[tuple[int, ...]]:
     return runs
 
 
-def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...], before: Sequence[PlacedEmblem]) -> PlacedEmblem | None:
+def _placed(plan: Worded, emblem: Emblem, run: tuple[int, ...], before: Sequence[PlacedEmblem]) -> PlacedEmblem | None:
     rate, schedule = float(plan.output.frame_rate), plan.schedule
     first = schedule.first[run[0]] + round(float(emblem.at) * rate)
     end = schedule.first[run[-1]] + schedule.frames[run[-1]]
@@ -93,7 +82,7 @@ def _placed(plan: Plan, emblem: Emblem, run: tuple[int, ...], before: Sequence[P
     return PlacedEmblem(emblem, run, first, end - first, box, _covered(plan, run, box))
 
 
-def _cost(plan: Plan, run: tuple[int, ...], taken: Sequence[Window]) -> Callable[[Window], float]:
+def _cost(plan: Worded, run: tuple[int, ...], taken: Sequence[Window]) -> Callable[[Window], float]:
     """Return what it costs an emblem to lie in a box. taken : where others lie at that time."""
     looked_at = run[:: max(len(run) // _MOST_LOOKED_AT, 1)]
     solid = [*taken, *(box for k in run for box in chosen_boxes(plan, k))]
@@ -112,7 +101,7 @@ def _meet(one: Window, other: Window) -> bool:
     return bool(overlap_area(np.array([one]), np.array([other]))[0, 0] > 0)
 
 
-def _covered(plan: Plan, run: tuple[int, ...], box: Window) -> float:
+def _covered(plan: Worded, run: tuple[int, ...], box: Window) -> float:
     """Return the largest share of a required area, or of the box, that meet."""
     worst = 0.0
     for k in run:

@@ -1,6 +1,7 @@
 """What lies behind words: tones of the frame, areas to keep off, and what a photo leaves free. No pixels are known."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,7 +14,8 @@ from jaunty_frame.core.painting.colour import coded_light, parse_colour
 from jaunty_frame.core.words.legibility import luminance, tone_of
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.planning.places.readability import fill_colours
-from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.stages.fills import Fills
+from jaunty_frame.show.planning.stages.times import Times
 from jaunty_frame.show.planning.visibility import frame_boxes
 
 CELLS = 18
@@ -29,7 +31,16 @@ _UNKNOWN = (0.0, 1.0, 0.15)
 _SPREAD, _DETAIL = 0.18, 0.12
 
 
-def free_region(plan: Plan) -> Window:
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Grounds(Fills):
+    """What lies behind words, as the functions below tell it."""
+
+    tones: dict[int, FloatArray] = field(init=False, default_factory=dict, repr=False)
+    covering: dict[None, NDArray[np.bool_]] = field(init=False, default_factory=dict, repr=False)
+    hulls: dict[None, FloatArray] = field(init=False, default_factory=dict, repr=False)
+
+
+def free_region(plan: Times) -> Window:
     """Return the part of the frame where words may lie: title safe, and nothing covers it."""
     zones, aspect = plan.output.zones.as_zones(), plan.output.aspect
     safe = zones.title_safe_box(aspect)
@@ -43,20 +54,21 @@ def free_region(plan: Plan) -> Window:
     return Window(left, top, right - left, bottom - top)
 
 
-def frame_tones(plan: Plan, k: int) -> FloatArray:
+def frame_tones(plan: Grounds, k: int) -> FloatArray:
     """Return the tones (CELLS, CELLS, 3) of slide ``k``, the darkest and the lightest of its way: low, high, detail."""
-    key = "tones", k
-    if key not in plan.memo:
-        plan.memo[key] = _frame_tones(plan, k)
-    found: FloatArray = plan.memo[key]
-    return found
+    return plan.once(plan.tones, k, lambda _: _frame_tones(plan, k))
 
 
-def find_tones(plan: Plan, slides: Sequence[int]) -> None:
+def find_tones(plan: Grounds, slides: Sequence[int]) -> None:
     """Work out the tones of slides whose one photo covers the frame, many at once."""
     covering = _covering(plan)
-    rows = [plan.rows_of(k)[0] for k in slides if len(plan.rows_of(k)) == 1 and ("tones", k) not in plan.memo]
-    rows = [row for row in rows if covering[row]]
+    simple = [k for k in slides if len(plan.rows_of(k)) == 1 and covering[plan.rows_of(k)[0]]]
+    plan.all_once(plan.tones, simple, lambda lacking: _tones_of_covering(plan, [plan.rows_of(k)[0] for k in lacking]))
+
+
+def _tones_of_covering(plan: Grounds, rows: list[int]) -> dict[int, FloatArray]:
+    """Return the tones of slides, by slide; rows : of their photos, which cover the frame."""
+    tones_of_slides: dict[int, FloatArray] = {}
     for start in range(0, len(rows), _AT_ONCE):
         some = rows[start : start + _AT_ONCE]
         stations = plan.stations[some]
@@ -68,20 +80,22 @@ def find_tones(plan: Plan, slides: Sequence[int]) -> None:
         low, high, detail = seen[..., 0].min(axis=1), seen[..., 1].max(axis=1), seen[..., 2].max(axis=1)
         found = np.stack([low, high, detail], axis=-1).reshape(-1, CELLS, CELLS, 3)
         for row, own in zip(some, found, strict=True):
-            plan.memo["tones", int(plan.table.slide_of[row])] = own
+            tones_of_slides[int(plan.table.slide_of[row])] = own
+    return tones_of_slides
 
 
-def _covering(plan: Plan) -> NDArray[np.bool_]:
+def _covering(plan: Grounds) -> NDArray[np.bool_]:
     """Return whether (M,) the photo of each row covers the frame all the time, by itself and upright."""
-    if "covering" not in plan.memo:
-        low, high = plan.stations[..., :2], plan.stations[..., :2] + plan.stations[..., 2:]
-        inside = ((low >= -_SLACK) & (high <= 1 + _SLACK)).all(axis=(1, 2)) & ~plan.set_off
-        inside &= ~plan.degrees.any(axis=1) & plan.table.opaque & (not plan.table.has_mounts)
-        for row in plan.between:
-            inside[row] = False
-        plan.memo["covering"] = inside
-    found: NDArray[np.bool_] = plan.memo["covering"]
-    return found
+    return plan.once(plan.covering, None, lambda _: _found_covering(plan))
+
+
+def _found_covering(plan: Grounds) -> NDArray[np.bool_]:
+    low, high = plan.stations[..., :2], plan.stations[..., :2] + plan.stations[..., 2:]
+    inside = ((low >= -_SLACK) & (high <= 1 + _SLACK)).all(axis=(1, 2)) & ~plan.set_off
+    inside &= ~plan.degrees.any(axis=1) & plan.table.opaque & (not plan.table.has_mounts)
+    for row in plan.between:
+        inside[row] = False
+    return np.asarray(inside)
 
 
 def _places() -> FloatArray:
@@ -90,7 +104,7 @@ def _places() -> FloatArray:
     return np.stack(np.meshgrid(middles, middles), axis=-1).reshape(-1, 2)
 
 
-def _frame_tones(plan: Plan, k: int) -> FloatArray:
+def _frame_tones(plan: Grounds, k: int) -> FloatArray:
     places = _places()
     tones = np.tile(np.array(_UNKNOWN), (len(places), 1))
     rows = plan.rows_of(k)
@@ -115,7 +129,7 @@ def _frame_tones(plan: Plan, k: int) -> FloatArray:
     return np.stack([low, high, detail], axis=-1).reshape(CELLS, CELLS, 3)
 
 
-def _windows(plan: Plan, k: int) -> FloatArray:
+def _windows(plan: Grounds, k: int) -> FloatArray:
     """Return the windows (rows, S, 4) of a slide at its stations and half way between the first and the last."""
     rows = plan.rows_of(k)
     stations = plan.stations[rows.start : rows.stop]
@@ -134,7 +148,7 @@ def photo_tones(photo: Photo) -> FloatArray:
     return np.stack([low, high, np.full_like(tone, _DETAIL)], axis=-1)
 
 
-def _fill_tones(plan: Plan, k: int, places: FloatArray) -> FloatArray:
+def _fill_tones(plan: Grounds, k: int, places: FloatArray) -> FloatArray:
     fill, row = plan.fill(k), plan.picture_row(k)
     picture = plan.table.by_id.get(fill.picture or "") or (plan.photo(row) if row is not None else None)
     if picture is None or (fill.made_of_photo and not picture.sketch):
@@ -149,7 +163,7 @@ def _plain_tones(fill: object, places: FloatArray) -> FloatArray:
     return np.tile(np.array([tone, tone, 0.0]), (len(places), 1))
 
 
-def areas_in_frame(plan: Plan, k: int) -> tuple[FloatArray, FloatArray]:
+def areas_in_frame(plan: Grounds, k: int) -> tuple[FloatArray, FloatArray]:
     """Return the boxes (K, 4), in fractions of the frame, in which the keep areas of slide ``k`` lie at any time of its
     way, and their weights (K,).
 
@@ -174,30 +188,31 @@ def areas_in_frame(plan: Plan, k: int) -> tuple[FloatArray, FloatArray]:
     return np.concatenate(boxes), np.concatenate(weights)
 
 
-def _hulls(plan: Plan) -> FloatArray:
+def _hulls(plan: Grounds) -> FloatArray:
     """Return the boxes (M, K, 4) about where every area is at the stations of its way."""
-    if "area-hulls" not in plan.memo:
-        at = [frame_boxes(plan, station) for station in (0, -1)]
-        low = np.minimum.reduce([boxes[..., :2] for boxes in at])
-        high = np.maximum.reduce([boxes[..., :2] + boxes[..., 2:] for boxes in at])
-        plan.memo["area-hulls"] = np.concatenate([low, high - low], axis=-1)
-    found: FloatArray = plan.memo["area-hulls"]
-    return found
+    return plan.once(plan.hulls, None, lambda _: _found_hulls(plan))
 
 
-def photo_in_frame(plan: Plan, k: int) -> Window:
+def _found_hulls(plan: Grounds) -> FloatArray:
+    at = [frame_boxes(plan, station) for station in (0, -1)]
+    low = np.minimum.reduce([boxes[..., :2] for boxes in at])
+    high = np.maximum.reduce([boxes[..., :2] + boxes[..., 2:] for boxes in at])
+    return np.concatenate([low, high - low], axis=-1)
+
+
+def photo_in_frame(plan: Grounds, k: int) -> Window:
     """Return where the one photo of slide ``k`` is seen, at most; all of the frame where there is none, or several."""
     if not _lies_still(plan, k) or _covering(plan)[plan.rows_of(k)[0]]:
         return WHOLE_FRAME
     return _seen_at_most(plan, plan.rows_of(k)[0])
 
 
-def _lies_still(plan: Plan, k: int) -> bool:
+def _lies_still(plan: Grounds, k: int) -> bool:
     """Return whether a slide shows one photo that keeps its place."""
     return len(plan.rows_of(k)) == 1 and not plan.slides[k].instants and not plan.table.piled[k]
 
 
-def free_strips(plan: Plan, k: int) -> FloatArray:
+def free_strips(plan: Grounds, k: int) -> FloatArray:
     """Return the strips (S, 4) of the free region that the one photo of slide ``k`` never covers: above, below, at its
     left and right."""
     if not _lies_still(plan, k):
@@ -216,7 +231,7 @@ def free_strips(plan: Plan, k: int) -> FloatArray:
     return np.array([strip for strip in strips if min(strip[2:]) > 0.02]).reshape(-1, 4)
 
 
-def _seen_at_most(plan: Plan, row: int) -> Window:
+def _seen_at_most(plan: Grounds, row: int) -> Window:
     mounting = plan.mounting(row)
     if not mounting.is_plain and not mounting.by_itself:
         return mounting.outer

@@ -5,10 +5,11 @@ from bisect import bisect_right
 from jaunty_frame.core.motion.courses import Course
 from jaunty_frame.core.motion.travel_sides import travel_side
 from jaunty_frame.document.transition import Transition
-from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.stages.times import Times
+from jaunty_frame.show.planning.stages.ways import Ways
 
 
-def joint(plan: Plan, k: int) -> Transition | None:
+def joint(plan: Ways, k: int) -> Transition | None:
     """Return the transition from slide ``k`` to the next one that the output shows, None where it shows none.
 
     An ``auto`` direction is solved: it follows the moves of the two slides.
@@ -16,14 +17,10 @@ def joint(plan: Plan, k: int) -> Transition | None:
     after = next_shown(plan, k)
     if after is None:
         return None
-    key = "joint", k
-    if key not in plan.memo:
-        plan.memo[key] = with_side(plan, k, after, plan.table.settings[k].transition)
-    found: Transition = plan.memo[key]
-    return found
+    return plan.once(plan.joints, k, lambda _: with_side(plan, k, after, plan.table.settings[k].transition))
 
 
-def with_side(plan: Plan, k: int, after: int, transition: Transition) -> Transition:
+def with_side(plan: Ways, k: int, after: int, transition: Transition) -> Transition:
     """Return a transition between two slides with its ``auto`` direction solved."""
     if getattr(transition, "direction", "") != "auto":
         return transition
@@ -31,17 +28,17 @@ def with_side(plan: Plan, k: int, after: int, transition: Transition) -> Transit
     return transition.changed(direction=side)
 
 
-def _course(plan: Plan, k: int) -> Course | None:
+def _course(plan: Ways, k: int) -> Course | None:
     return next((plan.framing(row).course for row in plan.rows_of(k)), None)
 
 
-def next_shown(plan: Plan, k: int) -> int | None:
+def next_shown(plan: Times, k: int) -> int | None:
     """Return the slide that the output shows after ``k``; None after the last, and where ``k`` is left out."""
     at = bisect_right(plan.shown, k)
     return plan.shown[at] if at and plan.shown[at - 1] == k and at < len(plan.shown) else None
 
 
-def previous_shown(plan: Plan, k: int) -> int | None:
+def previous_shown(plan: Times, k: int) -> int | None:
     """Return the slide that the output shows before ``k``; None before the first."""
     at = bisect_right(plan.shown, k - 1)
     return plan.shown[at - 1] if at else None

@@ -6,12 +6,12 @@ from typing import Any
 from jaunty_frame.core.time.timebase import fraction_text
 from jaunty_frame.core.words.legibility import characters_of
 from jaunty_frame.document.transition import Transition
-from jaunty_frame.show.planning.emblems import PlacedEmblem, placed_emblems
+from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.joints import joint
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.reasons import framing_reasons
 from jaunty_frame.show.planning.soundtrack import sound_plan
-from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.placed import PlacedEmblem, PlacedWords
 from jaunty_frame.show.planning.words.planned import words_of
 from jaunty_frame.show.planning.words.reasons import words_reason
 

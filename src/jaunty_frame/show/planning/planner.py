@@ -4,7 +4,6 @@ A plan is a pure function of the project; the planner only remembers the last on
 what changed.
 """
 
-from dataclasses import replace
 from fractions import Fraction
 
 import numpy as np
@@ -83,9 +82,8 @@ class Planner:
             course = self._course(output.id, cells.options, [k for k, _ in by_hand], _rows_shown(table, shown))
             timing = times.timing(shown, output.pace)
             schedule = times.schedule(shown, output.pace, output.frame_rate)
-            plan = _plan(output, cells, course, table, (shown, timing, schedule), by_hand)
-            emblems = tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None)
-            plans[output.id] = replace(plan, fonts=self._fonts, emblems=emblems, soundtrack=project.sound)
+            when = shown, timing, schedule
+            plans[output.id] = _plan(project, output, self._fonts, cells, course, table, when, by_hand)
             if output.id in self._plans:
                 keep_known_words(plans[output.id], self._plans[output.id])
         self._table, self._project, self._plans = table, project, plans
@@ -208,7 +206,9 @@ def _rows_shown(table: SlideTable, shown: tuple[int, ...]) -> NDArray[np.intp]:
 
 
 def _plan(
+    project: Project,
     output: Output,
+    fonts: Fonts,
     solved: SolvedCells,
     course: NDArray[np.intp],
     table: SlideTable,
@@ -255,6 +255,9 @@ def _plan(
         set_off=set_off,
         pieces=pieces,
         between={k: _between(framing, table, k) for k, framing in hand_set if framing.between},
+        fonts=fonts,
+        emblems=tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None),
+        soundtrack=project.sound,
     )
 
 

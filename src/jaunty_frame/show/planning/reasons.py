@@ -14,8 +14,9 @@ from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.show.planning.area_names import area_name
 from jaunty_frame.show.planning.cells import cell_inputs
 from jaunty_frame.show.planning.places.readability import help_words
-from jaunty_frame.show.planning.plan import Framing, Plan
+from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.show_move import TOTAL_GAIN
+from jaunty_frame.show.planning.stages.ways import Framing
 from jaunty_frame.show.words import percent
 
 _SHORTENED = 0.98

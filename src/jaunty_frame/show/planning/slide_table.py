@@ -14,9 +14,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
-from jaunty_frame.core.geometry.windows import FloatArray, Window
-from jaunty_frame.core.motion.courses import ZOOM_RATE, Move
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, shape_aspect
 from jaunty_frame.core.mounts.piles import usual_size
@@ -24,6 +23,7 @@ from jaunty_frame.document.model import HouseRules, Project, Slide
 from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.document.settings import Settings, lasting, rules_of_shape, settings_of, shape_of
+from jaunty_frame.show.planning.row_facts import RowFacts
 
 # How much the shape of a place may differ from its photo's that is shown whole in it.
 _WHOLE = 1e-6
@@ -32,14 +32,13 @@ _WHOLE = 1e-6
 Keys = list[tuple[Any, ...]]
 
 
-@dataclass(frozen=True, eq=False)
-class SlideTable:
+@dataclass(frozen=True, eq=False, kw_only=True)
+class SlideTable(RowFacts):
     """N slides with M rows.
 
     shapes : of each slide where the rules ask for them, else None; settings : of each slide; first_row : (N + 1,) the
     rows of slide k are first_row[k] to first_row[k + 1]; slide_of : (M,) the slide of each row; photos, moves : of each
-    row; photo_size : (M, 2) upright pixels; straightening : (M,) degrees; opaque : (M,) where nothing is seen through
-    the photo; placement, least_attention, rate, seconds : (M,); source : (M,) row in the table before, or -1.
+    row; source : (M,) row in the table before, or -1.
     """
 
     slides: tuple[Slide, ...]
@@ -50,14 +49,6 @@ class SlideTable:
     slide_of: NDArray[np.intp]
     photos: tuple[Photo, ...]
     moves: tuple[Move, ...]
-    photo_size: FloatArray
-    areas: KeepAreas
-    straightening: FloatArray
-    opaque: NDArray[np.bool_]
-    placement: NDArray[np.intp]
-    least_attention: FloatArray
-    rate: FloatArray
-    seconds: FloatArray
     source: NDArray[np.intp]
     by_id: Mapping[str, Photo]
     """All photos of the set."""
@@ -150,35 +141,11 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     piled = _piled(settings)
     row_keys = _row_keys(slide_keys, slide_of, photos, piled)
     source = _unchanged_rows(row_keys, slide_of, len(slides), rules, before)
-    count, most = len(photos), max((len(photo.keep_areas) for photo in photos), default=0)
-
-    photo_size, boxes = np.ones((count, 2)), np.zeros((count, most, 4))
-    attention = np.zeros((count, 2, ATTENTION_STRIPS))
-    weights, rate, seconds = np.zeros((count, most)), np.zeros(count), np.zeros(count)
-    placement, straightening = np.zeros(count, np.intp), np.zeros(count)
-    least_attention, opaque = np.zeros(count), np.ones(count, bool)
-    kept = np.flatnonzero(source >= 0)
-    if before is not None and kept.size:
-        old = source[kept]
-        photo_size[kept], placement[kept] = before.photo_size[old], before.placement[old]
-        least_attention[kept] = before.least_attention[old]
-        rate[kept], seconds[kept] = before.rate[old], before.seconds[old]
-        straightening[kept], opaque[kept] = before.straightening[old], before.opaque[old]
-        common = min(most, before.areas.weights.shape[1])
-        boxes[kept, :common] = before.areas.boxes[old, :common]
-        weights[kept, :common] = before.areas.weights[old, :common]
-        if before.areas.attention is not None:
-            attention[kept] = before.areas.attention[old]
+    rows = RowFacts.blank(len(photos), max((len(photo.keep_areas) for photo in photos), default=0))
+    if before is not None:
+        rows.take(before, source)
     for row in np.flatnonzero(source < 0).tolist():
-        own, photo = settings[slide_of[row]], photos[row]
-        photo_size[row], straightening[row] = photo.upright_size, photo.straightening
-        opaque[row] = not photo.transparent
-        placement[row] = PLACEMENTS.index(own.placement)
-        least_attention[row] = LEAST_ATTENTION[own.covering]
-        rate[row], seconds[row] = ZOOM_RATE[own.strength], float(own.seconds)
-        for i, area in enumerate(photo.keep_areas):
-            boxes[row, i], weights[row, i] = area.box, area.weight
-        attention[row] = photo.attention.across, photo.attention.down
+        rows.fill(row, settings[slide_of[row]], photos[row])
     return SlideTable(
         slides=slides,
         rules=rules,
@@ -188,15 +155,8 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         slide_of=slide_of,
         photos=photos,
         moves=_moves(settings, slide_of, piled),
-        photo_size=photo_size,
-        areas=KeepAreas(boxes, weights, attention),
-        straightening=straightening,
-        opaque=opaque,
-        placement=placement,
-        least_attention=least_attention,
-        rate=rate,
-        seconds=seconds,
         source=source,
+        **vars(rows),
         by_id=by_id,
         piled=piled,
         has_mounts=rules.mount is not None

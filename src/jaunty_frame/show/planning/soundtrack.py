@@ -4,6 +4,7 @@ Frame n begins at sample floor(n * 48000 / rate + 1/2), so sound and picture nev
 """
 
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 from fractions import Fraction
 from math import floor, log10
 from typing import NamedTuple
@@ -12,7 +13,8 @@ from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.mixing import SOFTEST_EDGE, Ducking, Placed
 from jaunty_frame.core.sound.speech import merged_ranges
 from jaunty_frame.document.sound import Sound, SoundFile, bounds_of
-from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.stages.times import Times
+from jaunty_frame.show.planning.words.placed import Worded
 
 # To what loudness sounds are brought before they are mixed, by kind: ambience is quiet (common practice).
 _COMMON_LUFS = {"music": -20.0, "ambience": -30.0, "voice": -20.0, "clip": -24.0}
@@ -47,17 +49,21 @@ class SoundPlan(NamedTuple):
         return tuple(one.placed for one in self.heard)
 
 
-def sample_at(plan: Plan, n: int) -> int:
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Sounding(Worded):
+    """What is heard."""
+
+    sounds: dict[None, SoundPlan] = field(init=False, default_factory=dict, repr=False)
+
+
+def sample_at(plan: Times, n: int) -> int:
     """Return the sample at which frame ``n`` begins."""
     return floor(n * RATE / plan.output.frame_rate + Fraction(1, 2))
 
 
-def sound_plan(plan: Plan) -> SoundPlan:
+def sound_plan(plan: Sounding) -> SoundPlan:
     """Return what is heard in an output."""
-    if "sound" not in plan.memo:
-        plan.memo["sound"] = _SoundPlanner(plan, sample_at(plan, plan.schedule.total)).made()
-    found: SoundPlan = plan.memo["sound"]
-    return found
+    return plan.once(plan.sounds, None, lambda _: _SoundPlanner(plan, sample_at(plan, plan.schedule.total)).made())
 
 
 def estimated_lufs(heard: SoundPlan) -> float:
@@ -76,12 +82,12 @@ def _covered(heard: SoundPlan) -> int:
     return sum(end - first for first, end in merged_ranges([(one.first, one.end) for one in heard.placed], 1))
 
 
-def music_beats(plan: Plan, bars: bool = False) -> list[float]:
+def music_beats(plan: Sounding, bars: bool = False) -> list[float]:
     """Return when the beats of the music come in the show, in seconds; ``bars`` : those alone that open one."""
     return _beats_in(sound_plan(plan), bars)
 
 
-def coming_beats(plan: Plan, bars: bool = False) -> list[float]:
+def coming_beats(plan: Sounding, bars: bool = False) -> list[float]:
     """Return the same, and those that would come if the show went on: a show cut on its music may grow longer."""
     total = sample_at(plan, plan.schedule.total)
     longer = max(2 * total, round(music_seconds(plan) * RATE))
@@ -102,7 +108,7 @@ def _beats_in(heard: SoundPlan, bars: bool) -> list[float]:
     return sorted(found)
 
 
-def music_seconds(plan: Plan) -> Fraction:
+def music_seconds(plan: Sounding) -> Fraction:
     """Return how long the music of an output lasts if it is played through once; 0 where there is none."""
     track, rules = plan.soundtrack, plan.soundtrack.rules
     pieces = [
@@ -113,7 +119,7 @@ def music_seconds(plan: Plan) -> Fraction:
 
 
 class _SoundPlanner:
-    def __init__(self, plan: Plan, total: int) -> None:
+    def __init__(self, plan: Sounding, total: int) -> None:
         self._plan, self._track = plan, plan.soundtrack
         self._files: dict[tuple[str, bool], int] = {}
         self._by_id = {file.id: file for file in self._track.files}

@@ -8,7 +8,8 @@ from jaunty_frame.core.geometry.straightening import corner_points, turned_share
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray, Window, bar_share, visible_share
 from jaunty_frame.core.motion.courses import ENTERING_COURSES
 from jaunty_frame.show.planning.places.poses import pose_at
-from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.show.planning.stages.fills import Fills
+from jaunty_frame.show.planning.stages.ways import Ways
 
 # Of a slide's time, at which it is told what instants let be seen.
 _MOMENTS = 41
@@ -25,12 +26,12 @@ class Visibility:
     shares: FloatArray
     bars: FloatArray
 
-    def required(self, plan: Plan) -> FloatArray:
+    def required(self, plan: Ways) -> FloatArray:
         """Return the shares with 1 in the place of areas that are not required."""
         return np.where(plan.table.areas.required, self.shares, 1.0)
 
 
-def visibility(plan: Plan) -> Visibility:
+def visibility(plan: Fills) -> Visibility:
     """Return what ``plan`` shows of the areas of every row."""
     boxes, stations, degrees = plan.table.areas.boxes, plan.stations.copy(), plan.degrees
     entering = np.isin(plan.course, ENTERING_COURSES)
@@ -59,11 +60,11 @@ def visibility(plan: Plan) -> Visibility:
     return Visibility(shares, np.clip(bars, 0.0, 1.0))
 
 
-def _rows_with_instants(plan: Plan) -> list[int]:
+def _rows_with_instants(plan: Ways) -> list[int]:
     return [row for k, slide in enumerate(plan.slides) if slide.instants for row in plan.rows_of(k)]
 
 
-def _best_on_the_way(plan: Plan, row: int, boxes: FloatArray) -> FloatArray:
+def _best_on_the_way(plan: Fills, row: int, boxes: FloatArray) -> FloatArray:
     """Return the share (K,) of each area that lies in the frame when most of it does, leans and turns aside. boxes :
     (K, 4) where the areas lie in the frame without instants.
 
@@ -85,7 +86,7 @@ def _best_on_the_way(plan: Plan, row: int, boxes: FloatArray) -> FloatArray:
     return best
 
 
-def frame_boxes(plan: Plan, station: int = -1) -> FloatArray:
+def frame_boxes(plan: Ways, station: int = -1) -> FloatArray:
     """Return the boxes (M, K, 4) about every area in fractions of the frame, at a station, by default at the
     closing."""
     boxes, windows = plan.table.areas.boxes, plan.stations[:, station]
@@ -107,7 +108,7 @@ def frame_boxes(plan: Plan, station: int = -1) -> FloatArray:
     )
 
 
-def shares_within(plan: Plan, *parts: Window) -> FloatArray:
+def shares_within(plan: Ways, *parts: Window) -> FloatArray:
     """Return the share (M, K) of each area that lies in ``parts`` of the frame, disjoint ones, at the closing."""
     frame = frame_boxes(plan)
     common, area = np.zeros(frame.shape[:2]), np.prod(frame[..., 2:], axis=-1)

@@ -152,8 +152,8 @@ class Places(unittest.TestCase):
             list(all_words(plan))
         project = set_words("p1-1", "words-1", text="Other words").apply(project)
         plan, fresh = planner.plans(project)["wide"], Planner(fonts()).plans(project)["wide"]
-        self.assertIn(("words", 0), plan.memo)
-        self.assertNotIn(("words", 1), plan.memo)
+        self.assertIn(0, plan.words)
+        self.assertNotIn(1, plan.words)
         self.assertEqual(list(all_words(plan)), list(all_words(fresh)))
 
     def test_without_fonts_nothing_is_seen(self):

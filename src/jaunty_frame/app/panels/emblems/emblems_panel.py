@@ -17,7 +17,8 @@ from jaunty_frame.core.words.places import ANCHORS
 from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.show.planning.emblems import PlacedEmblem, placed_emblems
+from jaunty_frame.show.planning.emblems import placed_emblems
+from jaunty_frame.show.planning.words.placed import PlacedEmblem
 
 _SAID = "A mark in a corner, for example: PNG, WebP or SVG. By itself it takes the corner that is free in each output."
 _OVER = (("all", "All slides"), ("chosen", "The chosen slides"))

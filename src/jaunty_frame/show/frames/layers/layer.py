@@ -35,7 +35,9 @@ class PhotoFile(NamedTuple):
 
 def photo_file(photo: Photo) -> PhotoFile:
     """Return what names the pixels of ``photo``."""
-    correction = Amounts(**dict(photo.correction))
+    own = photo.correction
+    # Named one by one: pydantic takes ten times as long to list its fields, and frames ask for each photo.
+    correction = Amounts(own.exposure, own.contrast, own.saturation, own.warmth)
     return PhotoFile(photo.content, photo.path, photo.width, photo.height, photo.quarter_turns, correction)
 
 

@@ -6,26 +6,15 @@ finds what helps, and the plan is made anew with it: the same project and photos
 
 from collections.abc import Iterable
 from dataclasses import replace
-from typing import NamedTuple
 
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.placed import Helped, PlacedWords, Worded
 from jaunty_frame.show.planning.words.planned import words_of
-
-_KEY = "helped"
-
-
-class Helped(NamedTuple):
-    """Words as the tones of the frame let them be, and as the frames themselves do."""
-
-    before: PlacedWords
-    after: PlacedWords
 
 
 def helped_words(plan: Plan) -> tuple[Helped, ...]:
     """Return the words of a plan that were helped so."""
-    found: tuple[Helped, ...] = plan.memo.get(_KEY, ())
-    return found
+    return plan.helped.get(None, ())
 
 
 def before_help(plan: Plan, placed: PlacedWords) -> PlacedWords:
@@ -38,7 +27,7 @@ def helped_plan(plan: Plan, helped: Iterable[Helped]) -> Plan:
     wanted, now = tuple(helped), helped_words(plan)
     if wanted == now:
         return plan
-    memo, taken = dict(plan.memo), list[Helped]()
+    result, taken = replace(plan).knowing(plan, Worded), list[Helped]()
     for k in sorted({one.before.slide for one in (*wanted, *now) if one.before.slide < len(plan.slides)}):
         words = [before_help(plan, one) for one in words_of(plan, k)]
         for place, one in enumerate(words):
@@ -46,6 +35,6 @@ def helped_plan(plan: Plan, helped: Iterable[Helped]) -> Plan:
             if match is not None:
                 words[place] = match.after
                 taken.append(match)
-        memo["words", k] = tuple(words)
-    memo[_KEY] = tuple(taken)
-    return replace(plan, memo=memo)
+        result.words[k] = tuple(words)
+    result.helped[None] = tuple(taken)
+    return result

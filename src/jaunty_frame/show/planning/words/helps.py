@@ -9,12 +9,10 @@ from typing import NamedTuple
 
 from jaunty_frame.core.words.legibility import seconds_to_read
 from jaunty_frame.document.words import Words
+from jaunty_frame.show.planning.grounds import Grounds
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.placed import PlacedWords, style_of
 from jaunty_frame.show.planning.words.planned import words_of
-
-_OF_WORDS = ("going-on", "words-groups", "emblems")
-"""What a plan remembers that depends on the times and the chosen places of words."""
 
 
 class WordsHelpOffered(NamedTuple):
@@ -58,8 +56,9 @@ def _with_words(plan: Plan, k: int, change: Callable[[Words], Words]) -> Plan:
     """Return the plan with other words on a slide; nothing else moves for that."""
     slides = list(plan.slides)
     slides[k] = slides[k].changed(words=tuple(map(change, slides[k].words)))
-    memo = {key: value for key, value in plan.memo.items() if key not in _OF_WORDS and key != ("words", k)}
-    return replace(plan, table=replace(plan.table, slides=tuple(slides)), memo=memo)
+    other = replace(plan, table=replace(plan.table, slides=tuple(slides))).knowing(plan, Grounds)
+    other.words.update({one: words for one, words in dict(plan.words).items() if one != k})
+    return other
 
 
 def _contrast(plan: Plan, placed: PlacedWords) -> float:

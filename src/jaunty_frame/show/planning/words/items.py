@@ -13,8 +13,7 @@ from jaunty_frame.core.words.places import anchor_place, anchored
 from jaunty_frame.core.words.typesetting import Block, Typeset, text_blocks
 from jaunty_frame.document.words import TypeStyle, Words, WordsKind
 from jaunty_frame.show.planning.grounds import free_region
-from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.words.placed import WordsTime, shown_text, style_of, words_time
+from jaunty_frame.show.planning.words.placed import Worded, WordsTime, shown_text, style_of, words_time
 
 MOST_LINES: dict[WordsKind, int] = {"title": 4, "caption": 2, "credit": 14}
 _LEAST_SHRINKING = 0.5
@@ -58,7 +57,7 @@ class Ways(NamedTuple):
     size: float
 
 
-def items_of(plan: Plan, k: int) -> list[Item]:
+def items_of(plan: Worded, k: int) -> list[Item]:
     """Return the words of a slide that its output shows."""
     if not plan.fonts.families:
         return []
@@ -66,7 +65,7 @@ def items_of(plan: Plan, k: int) -> list[Item]:
     return [item for item in found if item is not None]
 
 
-def _item(plan: Plan, k: int, number: int, words: Words) -> Item | None:
+def _item(plan: Worded, k: int, number: int, words: Words) -> Item | None:
     time, text = words_time(plan, k, words), shown_text(plan, words)
     if time is None or not text.strip():
         return None
@@ -83,7 +82,7 @@ def _item(plan: Plan, k: int, number: int, words: Words) -> Item | None:
     return Item(k, number, here, style, time, typeset, text, size, size, lines, may_shrink)
 
 
-def _faces(plan: Plan, style: TypeStyle, text: str) -> tuple[Face, ...]:
+def _faces(plan: Worded, style: TypeStyle, text: str) -> tuple[Face, ...]:
     """Return the faces that a text needs: its own, those that ship, and what else has characters that these lack."""
     faces = plan.fonts.faces_for(style.family, style.weight)
     lacking = (
@@ -117,7 +116,7 @@ class Chosen(NamedTuple):
     across: float
 
 
-def chosen_place(plan: Plan, item: Item, ways: Ways, block: Block | None = None) -> Chosen:
+def chosen_place(plan: Worded, item: Item, ways: Ways, block: Block | None = None) -> Chosen:
     """Return where words stand whose place was chosen. block : as they are to be set, where that is known."""
     region, (unit_x, unit_y) = free_region(plan), short_side(float(plan.output.aspect))
     if item.words.anchor == "free":
@@ -132,7 +131,7 @@ def chosen_place(plan: Plan, item: Item, ways: Ways, block: Block | None = None)
     return Chosen(block, anchored(size, region, across, down), across)
 
 
-def chosen_boxes(plan: Plan, k: int) -> list[Window]:
+def chosen_boxes(plan: Worded, k: int) -> list[Window]:
     """Return where the words of a slide stand whose place was chosen."""
     if not any(words.as_in(plan.output.id).anchor != "auto" for words in plan.slides[k].words):
         return []

@@ -4,43 +4,39 @@ Words of a slide that go with it through its joints belong to its picture: those
 each other, need not keep apart. What goes on beyond its slide lies over the show, and keeps apart from all.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from jaunty_frame.document.words import WordsKind
-from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.items import Item
-from jaunty_frame.show.planning.words.placed import WordsTime, words_time
+from jaunty_frame.show.planning.words.placed import Worded, WordsTime, words_time
 
 _FIRST: dict[WordsKind, int] = {"title": 0, "credit": 1, "caption": 2}
 """Kinds in the order in which they choose their places."""
 
 
-def going_on(plan: Plan) -> tuple[tuple[WordsTime, int, str], ...]:
+def going_on(plan: Worded) -> tuple[tuple[WordsTime, int, str], ...]:
     """Return the words that go on beyond their slides: their times, slides and ids."""
-    if "going-on" not in plan.memo:
-        plan.memo["going-on"] = tuple(
-            (time, k, words.id)
-            for k in plan.shown
-            for words in plan.slides[k].words
-            if words.times != "slide" and (time := words_time(plan, k, words)) is not None and time.goes_on
-        )
-    found: tuple[tuple[WordsTime, int, str], ...] = plan.memo["going-on"]
-    return found
+    return plan.once(plan.words_going_on, None, lambda _: tuple(_found_going_on(plan)))
 
 
-def bound_together(plan: Plan, slides: Iterable[int]) -> list[tuple[int, ...]]:
+def _found_going_on(plan: Worded) -> Iterator[tuple[WordsTime, int, str]]:
+    for k in plan.shown:
+        for words in plan.slides[k].words:
+            if words.times != "slide" and (time := words_time(plan, k, words)) is not None and time.goes_on:
+                yield time, k, words.id
+
+
+def bound_together(plan: Worded, slides: Iterable[int]) -> list[tuple[int, ...]]:
     """Return the groups of slides, with those given among them, whose words are solved together, because some of them
     go on over others."""
-    if "words-groups" not in plan.memo:
-        plan.memo["words-groups"] = _groups(plan)
-    groups: dict[int, tuple[int, ...]] = plan.memo["words-groups"]
+    groups = plan.once(plan.words_groups, None, lambda _: _groups(plan))
     return list(dict.fromkeys(groups.get(k, (k,)) for k in slides))
 
 
-def _groups(plan: Plan) -> dict[int, tuple[int, ...]]:
+def _groups(plan: Worded) -> dict[int, tuple[int, ...]]:
     """Return the groups of more than one slide, by each of their slides."""
     first, frames = np.array(plan.schedule.first), np.array(plan.schedule.frames)
     shown = np.zeros(len(first), bool)

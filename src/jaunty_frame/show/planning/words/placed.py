@@ -1,15 +1,18 @@
-"""Words as they are in one output: when they are seen, and all that was solved of them."""
+"""Words and emblems as they are in one output: when they are seen, and all that was solved of them."""
 
+from dataclasses import dataclass, field
 from math import floor
 from typing import NamedTuple
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.core.words.legibility import WordsHelp, seconds_to_read
 from jaunty_frame.core.words.paint import WordsPaint
 from jaunty_frame.core.words.typesetting import Block
 from jaunty_frame.document.model import HouseRules
-from jaunty_frame.document.words import TypeStyle, Words
-from jaunty_frame.show.planning.plan import Plan
+from jaunty_frame.document.sound import SILENCE, Soundtrack
+from jaunty_frame.document.words import Emblem, TypeStyle, Words
+from jaunty_frame.show.planning.grounds import Grounds
 from jaunty_frame.show.planning.words.credits import credits_text
 
 
@@ -58,6 +61,41 @@ class PlacedWords(NamedTuple):
         return Window(x - room * unit_x, y - room * unit_y, w + 2 * room * unit_x, h + 2 * room * unit_y)
 
 
+class Helped(NamedTuple):
+    """Words as the tones of the frame let them be, and as the frames themselves do."""
+
+    before: PlacedWords
+    after: PlacedWords
+
+
+class PlacedEmblem(NamedTuple):
+    """An emblem over a run of slides. slides : positions; first, frames : of the show."""
+
+    emblem: Emblem
+    slides: tuple[int, ...]
+    first: int
+    frames: int
+    box: Window
+    covers: float
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Worded(Grounds):
+    """What is written over the show, and what lies over it."""
+
+    fonts: Fonts = NO_FONTS
+    emblems: tuple[Emblem, ...] = ()
+    soundtrack: Soundtrack = SILENCE
+    """Credits name its pieces."""
+    words: dict[int, tuple[PlacedWords, ...]] = field(init=False, default_factory=dict, repr=False)
+    words_going_on: dict[None, tuple[tuple[WordsTime, int, str], ...]] = field(
+        init=False, default_factory=dict, repr=False
+    )
+    words_groups: dict[None, dict[int, tuple[int, ...]]] = field(init=False, default_factory=dict, repr=False)
+    placed_emblems: dict[None, tuple[PlacedEmblem, ...]] = field(init=False, default_factory=dict, repr=False)
+    helped: dict[None, tuple[Helped, ...]] = field(init=False, default_factory=dict, repr=False)
+
+
 def style_of(words: Words, rules: HouseRules) -> TypeStyle:
     """Return what words are set in: their own style, or the house rule for their kind."""
     if words.style is not None:
@@ -66,7 +104,7 @@ def style_of(words: Words, rules: HouseRules) -> TypeStyle:
     return ruled
 
 
-def words_time(plan: Plan, k: int, words: Words) -> WordsTime | None:
+def words_time(plan: Worded, k: int, words: Words) -> WordsTime | None:
     """Return when words of slide ``k`` are seen; None where the output never shows them."""
     own = words.in_output(plan.output.id)
     frames = plan.schedule.frames[k]
@@ -82,7 +120,7 @@ def words_time(plan: Plan, k: int, words: Words) -> WordsTime | None:
     return WordsTime(start, end - start, end > first + frames) if end > start else None
 
 
-def shown_text(plan: Plan, words: Words) -> str:
+def shown_text(plan: Worded, words: Words) -> str:
     """Return the text that words have in an output."""
     text = (
         credits_text(plan.table.by_id.values(), plan.soundtrack.files)

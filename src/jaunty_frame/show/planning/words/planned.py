@@ -8,43 +8,39 @@ import numpy as np
 from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.order import bound_together, going_on
-from jaunty_frame.show.planning.words.placed import PlacedWords
-from jaunty_frame.show.planning.words.solving import place_words
+from jaunty_frame.show.planning.words.placed import PlacedWords, Worded
+from jaunty_frame.show.planning.words.solving import placed_words
 
 
-def words_of(plan: Plan, k: int) -> tuple[PlacedWords, ...]:
+def words_of(plan: Worded, k: int) -> tuple[PlacedWords, ...]:
     """Return the words of slide ``k`` as the output shows them, from back to front."""
     if not plan.slides[k].words:
         return ()
-    key = "words", k
-    if key not in plan.memo:
-        place_words(plan, [k])
-    found: tuple[PlacedWords, ...] = plan.memo[key]
-    return found
+    plan.all_once(plan.words, [k], lambda lacking: placed_words(plan, lacking))
+    return plan.words[k]
 
 
-def keep_known_words(plan: Plan, before: Plan) -> None:
+def keep_known_words(plan: Worded, before: Worded) -> None:
     """Take over what was solved of slides that are as they were: most edits change one, and to solve the words of all
     that are in view would be felt with every key."""
     if plan.output is not before.output or plan.table.rules is not before.table.rules or plan.fonts is not before.fonts:
         return
     keeps_words = not (plan.emblems or before.emblems) or placed_emblems(plan) == placed_emblems(before)
-    for key, known in list(before.memo.items()):
-        if not isinstance(key, tuple) or key[0] not in ("words", "tones"):
-            continue
-        k = key[1]
-        if key[0] == "words" and not (keeps_words and _stands_alone(plan, key[1], known)):
-            continue
-        if _is_as_before(plan, before, k, whole=key[0] == "words"):
-            plan.memo[key] = known
+    # Copies: others may be asking the plan before.
+    for k, tones in dict(before.tones).items():
+        if _is_as_before(plan, before, k, whole=False):
+            plan.tones[k] = tones
+    for k, words in dict(before.words).items() if keeps_words else ():
+        if _stands_alone(plan, k, words) and _is_as_before(plan, before, k, whole=True):
+            plan.words[k] = words
 
 
-def _stands_alone(plan: Plan, k: int, known: tuple[PlacedWords, ...]) -> bool:
+def _stands_alone(plan: Worded, k: int, known: tuple[PlacedWords, ...]) -> bool:
     """Return whether the words of a slide depend on no other slide."""
     return len(bound_together(plan, [k])[0]) == 1 and not any(one.words.built for one in known)
 
 
-def _is_as_before(plan: Plan, before: Plan, k: int, whole: bool) -> bool:
+def _is_as_before(plan: Worded, before: Worded, k: int, whole: bool) -> bool:
     """Return whether a slide is framed as it was, at the same time. whole : whether its words are to be the same,
     too."""
     if k >= len(plan.slides) or plan.table.piled[k] or before.table.piled[k]:
@@ -64,14 +60,15 @@ def _is_as_before(plan: Plan, before: Plan, k: int, whole: bool) -> bool:
     )
 
 
-def all_words(plan: Plan) -> Iterable[PlacedWords]:
+def all_words(plan: Worded) -> Iterable[PlacedWords]:
     """Give the words of all slides that the output shows, in running order."""
-    place_words(plan, [k for k in plan.shown if plan.slides[k].words and ("words", k) not in plan.memo])
+    written = [k for k in plan.shown if plan.slides[k].words]
+    plan.all_once(plan.words, written, lambda lacking: placed_words(plan, lacking))
     for k in plan.shown:
         yield from words_of(plan, k)
 
 
-def words_over(plan: Plan, n: int) -> tuple[PlacedWords, ...]:
+def words_over(plan: Worded, n: int) -> tuple[PlacedWords, ...]:
     """Return the words that go on beyond their slides and are seen at frame ``n``."""
     found = []
     for time, k, name in going_on(plan):
@@ -88,4 +85,4 @@ def without_captions(plan: Plan) -> Plan:
         else slide
         for slide in plan.slides
     )
-    return replace(plan, table=replace(plan.table, slides=slides), memo={})
+    return replace(plan, table=replace(plan.table, slides=slides))

@@ -26,11 +26,10 @@ from jaunty_frame.show.planning.grounds import (
     free_strips,
     photo_in_frame,
 )
-from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.words.colours import words_paint
 from jaunty_frame.show.planning.words.items import Item, Ways, chosen_place, items_of, ways_of
 from jaunty_frame.show.planning.words.order import bound_together, kept_apart, placing_rounds
-from jaunty_frame.show.planning.words.placed import PlacedWords
+from jaunty_frame.show.planning.words.placed import PlacedWords, Worded
 
 # Where words of a kind usually stand, across and down, and how much it costs to be elsewhere.
 _LIKED: dict[WordsKind, tuple[tuple[float, float], tuple[float, float]]] = {
@@ -53,8 +52,8 @@ _COVERED_WEIGHT = 0.99
 _SAME = 1e-9
 
 
-def place_words(plan: Plan, slides: Iterable[int]) -> None:
-    """Solve the words of slides, all at once, into the plan's memory, with those that keep apart from them."""
+def placed_words(plan: Worded, slides: Iterable[int]) -> dict[int, tuple[PlacedWords, ...]]:
+    """Return the words of slides, solved all at once, with those that keep apart from them, by slide."""
     groups = bound_together(plan, slides)
     own = [k for group in groups for k in group]
     find_tones(plan, own if plan.fonts.families else [])
@@ -77,15 +76,14 @@ def place_words(plan: Plan, slides: Iterable[int]) -> None:
     else:
         for one in _placed_apart(plan, waiting):
             found[one.slide].append(one)
-    for k, words in found.items():
-        plan.memo["words", k] = tuple(words)
+    return {k: tuple(words) for k, words in found.items()}
 
 
 def _smaller(item: Item, least: float) -> Item:
     return item._replace(size=max(item.size * _TOGETHER_SMALLER, min(item.size, least))) if item.may_shrink else item
 
 
-def _placed_apart(plan: Plan, items: Sequence[Item]) -> list[PlacedWords]:
+def _placed_apart(plan: Worded, items: Sequence[Item]) -> list[PlacedWords]:
     """Return items placed, each off those that chose their places before it."""
     apart = kept_apart(items)
     placed: list[PlacedWords | None] = [None] * len(items)
@@ -122,7 +120,7 @@ def _is_under(other: PlacedWords, one: PlacedWords) -> bool:
     return (other.slide, other.words.id) < (one.slide, one.words.id)
 
 
-def _emblems_over(plan: Plan, item: Item) -> list[Window]:
+def _emblems_over(plan: Worded, item: Item) -> list[Window]:
     """Return where emblems lie while words are seen."""
     if not plan.emblems:
         return []
@@ -130,7 +128,7 @@ def _emblems_over(plan: Plan, item: Item) -> list[Window]:
     return [one.box for one in placed_emblems(plan) if one.first < end and item.time.first < one.first + one.frames]
 
 
-def _placed(plan: Plan, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
+def _placed(plan: Worded, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
     """Return items placed; where they would cover what must stay in view they are tried smaller. solid : what each must
     not overlap."""
     found: list[PlacedWords | None] = [None] * len(items)
@@ -158,7 +156,7 @@ def _trouble(one: PlacedWords) -> float:
     return 10.0 * (one.meets > 0) + one.covers + 0.1 * one.lies_across
 
 
-def _solved(plan: Plan, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
+def _solved(plan: Worded, items: list[Item], solid: list[list[Window]]) -> list[PlacedWords]:
     region = free_region(plan)
     unit_x, unit_y = short_side(float(plan.output.aspect))
     # An em of one short side, in fractions of the frame.
@@ -179,7 +177,7 @@ def _solved(plan: Plan, items: list[Item], solid: list[list[Window]]) -> list[Pl
 
 
 def _surroundings(
-    plan: Plan, items: list[Item], solid: list[list[Window]], sizes: FloatArray, lines: FloatArray
+    plan: Worded, items: list[Item], solid: list[list[Window]], sizes: FloatArray, lines: FloatArray
 ) -> Surroundings:
     avoid, strips = [], []
     for item in items:
@@ -227,7 +225,7 @@ def _with_room(items: list[Item], solid: list[list[Window]], unit: NDArray[np.fl
     return found
 
 
-def _slides_after(plan: Plan, item: Item) -> list[int]:
+def _slides_after(plan: Worded, item: Item) -> list[int]:
     """Return the slides beyond their own that words go on over."""
     if not item.time.goes_on:
         return []
@@ -236,7 +234,7 @@ def _slides_after(plan: Plan, item: Item) -> list[int]:
 
 
 def _finished(
-    plan: Plan,
+    plan: Worded,
     item: Item,
     ways: Ways,
     places: Places,
@@ -279,7 +277,7 @@ def _finished(
     )
 
 
-def _ground(plan: Plan, item: Item) -> FloatArray:
+def _ground(plan: Worded, item: Item) -> FloatArray:
     tones = frame_tones(plan, item.k)
     for after in _slides_after(plan, item):
         other = frame_tones(plan, after)
@@ -288,7 +286,7 @@ def _ground(plan: Plan, item: Item) -> FloatArray:
     return tones
 
 
-def _covered_share(plan: Plan, item: Item, box: Window) -> float:
+def _covered_share(plan: Worded, item: Item, box: Window) -> float:
     boxes, weights = areas_in_frame(plan, item.k)
     worst = 0.0
     for area, weight in zip(boxes, weights, strict=True):

@@ -1,0 +1,1 @@
+"""The first stages in which a plan settles: times, ways, places, fills; the others stand with what works them out."""
