@@ -6,7 +6,7 @@ from pathlib import Path
 from bench.subjects import RUNS, Scale, median_ratio, project_of, report, write_photos
 from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.export.export import export_show
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Wanted
 from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -35,10 +35,10 @@ def against_encoding(plan: Plan, folder: Path, runs: int) -> tuple[float, float,
 
     def ours() -> None:
         fresh = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
-        export_show(plan, fresh, folder / "show.mp4", Quality.STANDARD, overwrite=True)
+        export_show(plan, fresh, folder / "show.mp4", overwrite=True)
 
     def floor() -> None:
-        writer = VideoWriter(folder / "floor.mp4", plan.output, Quality.STANDARD)
+        writer = VideoWriter(folder / "floor.mp4", Wanted(plan.output))
         for n, frame in enumerate(frames):
             writer.write(frame, n)
         writer.close()

@@ -25,7 +25,7 @@ from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.sound import SoundKind
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.export.export import export_show
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Wanted
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
@@ -159,7 +159,7 @@ def _report_export(song: Path, folder: Path, scale: Scale) -> None:
     def export(plan: Plan) -> None:
         source = PhotoSource(folder, ThumbnailCache(folder / "thumbnails"))
         with mixed_show(sound_plan(plan), folder, cache) if sound_plan(plan).heard else nullcontext() as mix:
-            export_show(plan, source, folder / "show.mp4", Quality.STANDARD, overwrite=True, sound=mix)
+            export_show(plan, source, folder / "show.mp4", Wanted(plan.output, sound=mix), overwrite=True)
 
     more = [(_work_of(lambda: export(heard)), _work_of(lambda: export(silent))) for _ in range(runs)]
     share = (min(a for a, _ in more) / min(b for _, b in more) - 1) * ratio

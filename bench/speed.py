@@ -131,5 +131,5 @@ def run_drag(folder: Path, scale: Scale) -> None:
         times.append(seconds_of(lambda: window.bench.canvas.areas_changed.emit((area,))))  # noqa: B023
     count = len(window.bench.strip.pictures())
     report(f"a drag followed by {count} outputs, median", f"{statistics.median(times) * 1000:.0f} ms", "<= 50 ms")
-    session.forget_changes()
+    session.place.count_as_saved()
     window.close()

@@ -64,7 +64,7 @@ def run(folder: Path, scale: Scale) -> None:
         # The median, for now and then the machine itself stands still.
         report(f"longest stall, {name}", f"{statistics.median(longest):.0f} ms", "<= 100")
     watchdog.stop()
-    window.session.forget_changes()
+    window.session.place.count_as_saved()
     window.close()
 
 
@@ -101,7 +101,7 @@ def wait_until_quiet(app: QApplication, window: MainWindow) -> None:
 
 def is_busy(window: MainWindow) -> bool:
     importer = window.importer
-    making = window.session.is_working or window.images.is_working() or window.sheet.is_unfinished
+    making = window.session.shown.is_working or window.images.is_working() or window.sheet.is_unfinished
     return bool(making or importer.task or importer.finding)
 
 
@@ -145,7 +145,7 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("choose upright ones", lambda: window.desk.actions["choose-upright"].trigger()),
         *((f"open {name}", lambda name=name: window.desk.open(name)) for name in _PANELS),
         ("back to the bench", lambda: window.desk.open("bench")),
-        ("undo", session.undo),
+        ("undo", session.edited.undo),
         ("letter in the title", lambda: QTest.keyClick(window.top_bar.title, next(titles))),
         ("the whole show at once", lambda: window.desk.actions["all-rows"].trigger()),
         ("scroll at the small scale", lambda: turn_wheel(sheet.viewport(), -360)),

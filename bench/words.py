@@ -112,7 +112,7 @@ def _report_typing(folder: Path, scale: Scale) -> None:
 
     def settle() -> None:
         QTest.qWait(20)
-        while window.images.is_working() or window.importer.task or window.importer.finding or session.is_working:
+        while window.images.is_working() or window.importer.task or window.importer.finding or session.shown.is_working:
             app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
 
     page, times = window.bench.page("words"), []
@@ -123,5 +123,5 @@ def _report_typing(folder: Path, scale: Scale) -> None:
         times.append(seconds_of(lambda: QTest.keyClicks(page.typing, key)))  # type: ignore[attr-defined]  # noqa: B023
     count = len(window.bench.strip.pictures())
     report(f"a key to the frame and {count} outputs, median", f"{statistics.median(times) * 1000:.0f} ms", "<= 50 ms")
-    session.forget_changes()
+    session.place.count_as_saved()
     window.close()

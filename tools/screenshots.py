@@ -40,7 +40,7 @@ def wait(milliseconds: int) -> None:
 def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     """Take the panels about order, pace and joints, each with something done."""
     session, ids = window.session, [slide.id for slide in window.session.project.slides]
-    begin = session.step
+    begin = session.edited.step
     window.sheet.select_cell(ids[2], "wide")
     session.apply(set_on_slides([ids[2]], "Transition", transition=Wipe(direction="left", softness=0.2)))
     window.desk.open("joint")
@@ -60,7 +60,7 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     session.apply(remove_slides(ids[9:10]))
     window.desk.open("set")
     take("set")
-    session.go_to_step(begin)
+    session.edited.go_to_step(begin)
 
 
 def main() -> None:
@@ -77,7 +77,7 @@ def main() -> None:
             for _ in range(5):
                 app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 50)
             while (
-                window.session.is_working
+                window.session.shown.is_working
                 or window.images.is_working()
                 or window.sheet.is_unfinished
                 or window.importer.task
@@ -104,13 +104,13 @@ def main() -> None:
         window.sheet.select_cell(slides[2].id, "wide")
         window.bench.scrub.setValue(500)
         take("bench-move")
-        window.session.undo()
+        window.session.edited.undo()
         window.bench.scrub.setValue(0)
         window.bench.show_page("photo")
         window.session.apply(set_on_photo(slides[6].exhibit.photos[0], "Straighten", straightening=3.0))
         window.sheet.select_cell(slides[6].id, "square")
         take("bench-photo")
-        window.session.undo()
+        window.session.edited.undo()
         window.sheet.select_cell(slides[8].id, "wide")
         window.bench.show_page("look")
         window.bench.page("look").show_part("Border")
@@ -121,8 +121,8 @@ def main() -> None:
         window.sheet.select_cell(slides[2].id, "square")
         window.bench.scrub.setValue(100)
         take("bench-instants")
-        window.session.undo()
-        window.session.undo()
+        window.session.edited.undo()
+        window.session.edited.undo()
         window.bench.scrub.setValue(0)
         window.bench.show_page("look")
         window.sheet.select_cell(slides[2].id, "wide")
@@ -153,7 +153,7 @@ def main() -> None:
         window.session.apply(set_zones("tall", window.session.project.output("tall").zones.changed(tile="3/4")))
         window.desk.open("zones")
         take("zones")
-        window.session.undo()
+        window.session.edited.undo()
         window.desk.actions["dark"].trigger()
         window.desk.open("bench")
         window.sheet.select_cell(slides[7].id, "tall")
@@ -168,7 +168,7 @@ def main() -> None:
         for _ in range(60):
             app.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 20)
         take("screening")
-        window.session.forget_changes()
+        window.session.place.count_as_saved()
         window.close()
     sys.stdout.flush()
     os._exit(0)

@@ -84,11 +84,11 @@ class RandomUser:
             QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
         before = session.latest
         count = 0
-        while session.undo_label:
-            session.undo()
+        while session.edited.undo_label:
+            session.edited.undo()
             count += 1
         for _ in range(count):
-            session.redo()
+            session.edited.redo()
         if project_to_text(session.latest) != project_to_text(before):
             raise AssertionError("undone to the start and redone to the end, the project is another one")
 
@@ -167,9 +167,9 @@ class RandomUser:
 
     def undo_and_redo(self) -> None:
         for _ in range(self._random.randrange(1, 12)):
-            self._window.session.undo()
+            self._window.session.edited.undo()
         for _ in range(self._random.randrange(0, 12)):
-            self._window.session.redo()
+            self._window.session.edited.redo()
 
     def change_the_outputs(self) -> None:
         session = self._window.session

@@ -120,7 +120,7 @@ class Jobs(Counted):
         self.wait_until(lambda: self.window.importer.task is None and self.project.slides)
         self.assertEqual([output.id for output in self.project.outputs], ["tall", "portrait"])
         # Not again, though the set is empty once more.
-        self.window.session.go_to_step(0)
+        self.window.session.edited.go_to_step(0)
         self.drop(self.window.sheet.viewport(), [self.folder / "photo-2.jpg"])
         self.wait_until(lambda: self.window.importer.task is None and self.project.slides)
         self.assertFalse([one for one in self.window.findChildren(BeginDialog) if one.isVisible()])

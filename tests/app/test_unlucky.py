@@ -58,7 +58,7 @@ class Unlucky(WindowCase):
         self.remove_outputs()
         path = self.folder / "none.jaunty"
         save_project(self.project, path)
-        self.window.session.forget_changes()
+        self.window.session.place.count_as_saved()
         self.window.files.open_path(path)
         self.wait_until(lambda: self.window.importer.task is None)
         self.work_over_the_sheet()
@@ -71,7 +71,7 @@ class Unlucky(WindowCase):
                 self.choose(0, 3)
                 self.window.desk.open(panel)
                 self.settle()
-                self.window.session.undo()
+                self.window.session.edited.undo()
                 self.window.resize(1100, 700)
                 self.settle()
                 self.window.side.grab()
@@ -167,8 +167,8 @@ class Unlucky(WindowCase):
             mock.patch.object(show_work, "_MOST_SOLVED_AT_ONCE", -1),
         ):
             self.window.session.apply(remove_slides([self.project.slides[0].id]))
-            self.assertTrue(self.window.session.is_working)
-            self.window.session.forget_changes()
+            self.assertTrue(self.window.session.shown.is_working)
+            self.window.session.place.count_as_saved()
             self.window.close()
         self.assertFalse(self.window.isVisible())
         self.assertFalse(may_end.is_set())
@@ -194,7 +194,7 @@ class Unlucky(WindowCase):
                 loop.exec()
         self.wait_until(lambda: "Something went wrong" in self.window.notice.text.text())
         self.assertIn("a fault of ours", log_path().read_text())
-        left = self.window.session._autosaves._file(self.path)
+        left = self.window.session.place._autosaves._file(self.path)
         self.assertTrue(left.exists(), "unsaved work is kept")
         sheet.viewport().repaint()
         self.assertGreater(self.cell_image(0, FIRST_OUTPUT).width(), 10)

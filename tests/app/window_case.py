@@ -58,6 +58,17 @@ def _drawn_project(photo_count: int) -> str:
     return kept.name
 
 
+def wait_for(app: QApplication, condition: Callable[[], object], seconds: float = 30) -> None:
+    """Let Qt work until ``condition`` holds; AssertionError where that takes too long."""
+    end = time.monotonic() + seconds
+    wake = QTimer()  # with a longest time of its own, processEvents would not wait but spin
+    wake.start(_LOOK_AGAIN_MS)
+    while not condition():
+        if time.monotonic() > end:
+            raise AssertionError("what was waited for did not come")
+        app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+
+
 class WindowCase(unittest.TestCase):
     """Each test gets a window of its own with five photos in three outputs."""
 
@@ -92,7 +103,7 @@ class WindowCase(unittest.TestCase):
         def close() -> None:
             # The offscreen platform deletes what is on its clipboard after the application, and crashes; X11 does not.
             self.app.clipboard().clear()
-            window.session.forget_changes()
+            window.session.place.count_as_saved()
             window.close()
             window.deleteLater()
             self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
@@ -107,19 +118,14 @@ class WindowCase(unittest.TestCase):
 
     def wait_until(self, condition: Callable[[], object], seconds: float = 30) -> None:
         """Let Qt work until ``condition`` holds; fail where that takes too long."""
-        end = time.monotonic() + seconds
-        wake = QTimer()  # with a longest time of its own, processEvents would not wait but spin
-        wake.start(_LOOK_AGAIN_MS)
-        while not condition():
-            self.assertLess(time.monotonic(), end, "what was waited for did not come")
-            self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+        wait_for(self.app, condition, seconds)
 
     def settle(self) -> None:
         """Wait until every picture that the window wants is there."""
         self.app.processEvents()
         window = self.window
         self.wait_until(
-            lambda: not (window.images.is_working() or window.session.is_working or window.sheet.is_unfinished)
+            lambda: not (window.images.is_working() or window.session.shown.is_working or window.sheet.is_unfinished)
         )
         self.app.processEvents()
 

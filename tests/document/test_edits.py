@@ -21,7 +21,7 @@ from jaunty_frame.document.edits.material.photos import (
 from jaunty_frame.document.edits.outputs import add_output, duplicate_output, remove_output
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove_slides, repeat_slide, set_on_slides
-from jaunty_frame.document.history import History
+from jaunty_frame.document.history import Gesture, History
 from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
@@ -159,11 +159,10 @@ class Undo(unittest.TestCase):
 
     def test_one_drag_is_one_step(self):
         history = History(project())
-        before = history.project
+        before, drag = history.project, Gesture()
         for k in range(5):
-            history.apply(set_keep_areas("a", [KeepArea(box=(0.1 * k, 0, 0.1, 0.1))], merge="drag"))
-        history.close_gesture()
-        history.apply(set_keep_areas("a", [], merge="drag"))
+            history.apply(set_keep_areas("a", [KeepArea(box=(0.1 * k, 0, 0.1, 0.1))]), gesture=drag)
+        history.apply(set_keep_areas("a", []), gesture=Gesture())
         history.undo()
         self.assertAlmostEqual(history.project.photo("a").keep_areas[0].box[0], 0.4)
         history.undo()
@@ -172,8 +171,8 @@ class Undo(unittest.TestCase):
 
     def test_two_gestures_are_two_steps(self):
         history = History(project())
-        history.apply(set_keep_areas("a", [], merge="drag-a"))
-        history.apply(set_keep_areas("b", [], merge="drag-b"))
+        for name in ("a", "b"):
+            history.apply(set_keep_areas(name, []), gesture=Gesture())
         history.undo()
         self.assertEqual([len(one.keep_areas) for one in history.project.photos], [0, 1, 1, 1])
 
@@ -181,7 +180,6 @@ class Undo(unittest.TestCase):
         history = History(project())
         for k in range(503):
             history.apply(set_title(f"{k}"))
-            history.close_gesture()
         self.assertEqual(history.position, 500)
         history.go_to(0)
         self.assertEqual(history.project.title, "2")
@@ -204,7 +202,6 @@ class Undo(unittest.TestCase):
         history = History(project())
         history.apply(set_title("New"))
         history.amend(Edit("Facts", lambda state: with_photo(state, "a", size=77)))
-        history.close_gesture()
         history.apply(set_title("Newer"))
         history.amend(Edit("Facts", lambda state: with_photo(state, "a", modified=state.photo("a").size + 1)))
         for title in ("New", "Untitled show"):

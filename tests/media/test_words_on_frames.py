@@ -23,7 +23,7 @@ from jaunty_frame.errors import CaptionError
 from jaunty_frame.media.captions import captions_of, captions_text, put_captions, read_captions, write_captions
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.export.export_job import ExportJob
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Quality, Wanted
 from jaunty_frame.media.frames.legibility import measured_contrasts, readable_plans
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import look_at_photo
@@ -128,7 +128,7 @@ class Seen(WithWords):
 class Exported(WithWords):
     def export(self, plan):
         path = self.folder / "show.mp4"
-        export_show(plan, self.source, path, Quality.FINE)
+        export_show(plan, self.source, path, Wanted(plan.output, Quality.FINE))
         return path
 
     def test_words_lie_in_the_planned_box_and_have_the_contrast_that_is_told(self):

@@ -119,7 +119,7 @@ def all_edits(p):
         fields.set_rule_fields({"placement": "cover"}, Shape.UPRIGHT),
         fields.set_output_fields(TALL, {"pace": "3/2"}),
         fields.set_photo_fields([coffee], {"correction.warmth": "0.5"}),
-        framings.set_framing(s[0], TALL, BOX, BOX, "drag", (2.0, -1.0)),
+        framings.set_framing(s[0], TALL, BOX, BOX, (2.0, -1.0)),
         framings.set_framing(other.id, WIDE, BOX, BOX, member=1),
         framings.drop_framings([(s[0], TALL), (s[2], TALL)]),
         groups.put_together([s[0], s[2]]),
@@ -240,7 +240,7 @@ class Edits(unittest.TestCase):
                 found.append([edit.label, str(error)])
                 continue
             changed = {k: after.get(k) for k in sorted(before.keys() | after.keys()) if before.get(k) != after.get(k)}
-            found.append([edit.label, edit.merge, changed])
+            found.append([edit.label, changed])
         ensure_as_recorded(self, "edits.jsonl", found)
 
     def test_there_is_one_for_every_function_that_makes_an_edit(self):

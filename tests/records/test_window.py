@@ -48,7 +48,7 @@ class Window(SoundCase):
             self.window.session.apply(edit)
         self.settle()
         self.choose(1, 2)
-        self.begin = self.window.session.step
+        self.begin = self.window.session.edited.step
 
     def values(self):
         return dict(flat(json.loads(project_to_text(self.window.session.project))))
@@ -70,8 +70,8 @@ class Window(SoundCase):
         return {k: after.get(k) for k in sorted(before.keys() | after.keys()) if before.get(k) != after.get(k)}
 
     def go_back(self):
-        if self.window.session.step != self.begin:
-            self.window.session.go_to_step(self.begin)
+        if self.window.session.edited.step != self.begin:
+            self.window.session.edited.go_to_step(self.begin)
             self.settle()
 
     def test_pages_and_panels(self):
@@ -98,7 +98,7 @@ class Window(SoundCase):
             self.window.desk.actions[name].trigger()
             self.settle()
             chosen = self.window.sheet.chosen_place(), len(self.window.sheet.chosen_slides())
-            label = self.window.session.undo_label
+            label = self.window.session.edited.undo_label
             found.append([name, self.changed_since(begin), label, chosen, self.told(self.window.sheet)[:3]])
             self.window.desk.open("bench")
             self.go_back()
@@ -116,7 +116,7 @@ class Window(SoundCase):
                     for down in (0.3, 0.55):
                         start = QPointF(widget.width() * across, widget.height() * down)
                         self.drag(widget, start, start + QPointF(24, 14), 3)
-                        steps = self.window.session.step - self.begin
+                        steps = self.window.session.edited.step - self.begin
                         found.append([name, number, across, down, steps, self.changed_since(begin)])
                         self.go_back()
         ensure_as_recorded(self, "drags.jsonl", found)

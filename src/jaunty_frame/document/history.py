@@ -28,9 +28,13 @@ class Step(NamedTuple):
     after: Project
 
 
+class Gesture:
+    """What the user does in one go, as a drag is: edits that are applied under it are one step."""
+
+
 class _Step(NamedTuple):
     label: str
-    merge: str
+    gesture: Gesture | None
     before: _State
     place: Any
     """Where the user was, for views to go back to."""
@@ -55,11 +59,6 @@ class History:
         return self._future[-1].label if self._future else ""
 
     @property
-    def gesture_key(self) -> str:
-        """The merge key of the last step while further steps may join it, else ""."""
-        return self._past[-1].merge if self._past else ""
-
-    @property
     def position(self) -> int:
         """How many of ``steps`` are done; the others were taken back."""
         return len(self._past)
@@ -72,26 +71,24 @@ class History:
         labels = [step.label for step in (*self._past, *reversed(self._future))]
         return [Step(label, before, after) for label, (before, after) in zip(labels, pairwise(states), strict=True)]
 
-    def apply(self, edit: Edit, where: Callable[[], Any] = lambda: None) -> bool:
-        """Apply ``edit``; return whether anything changed. Steps with the same merge key become one.
+    def is_last(self, gesture: Gesture) -> bool:
+        """Return whether the last step was made by a gesture."""
+        return bool(self._past) and self._past[-1].gesture is gesture
+
+    def apply(self, edit: Edit, where: Callable[[], Any] = lambda: None, gesture: Gesture | None = None) -> bool:
+        """Apply ``edit``; return whether anything changed. Edits that follow each other under one gesture are one step.
 
         where : gives the place at which the user is, which ``undo`` and ``redo`` return; asked where a step is made.
         """
         after = edit.apply(self.project)
         if after is self.project:
             return False
-        if not (edit.merge and self._past and self._past[-1].merge == edit.merge):
-            self._past.append(_Step(edit.label, edit.merge, self._state(), where()))
+        if gesture is None or not self.is_last(gesture):
+            self._past.append(_Step(edit.label, gesture, self._state(), where()))
             del self._past[:-LONGEST]
         self._future.clear()
         self.project = after
         return True
-
-    def close_gesture(self) -> None:
-        """End the current gesture: the next edit is a step of its own even with the same merge key."""
-        if self._past and self._past[-1].merge:
-            step = self._past[-1]
-            self._past[-1] = step._replace(merge="")
 
     def undo(self) -> Any:
         """Take the last step back and return the place where it was made; the steps are unchanged if there is none."""
@@ -107,7 +104,7 @@ class History:
         if not self._future:
             return None
         step = self._future.pop()
-        self._past.append(step._replace(merge="", before=self._state()))
+        self._past.append(step._replace(gesture=None, before=self._state()))
         self.project = self._amended(step.before)
         return step.place
 

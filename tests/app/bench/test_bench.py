@@ -107,7 +107,7 @@ class KeepAreas(BenchCase):
         self.settle()
         self.assertNotEqual(self.cell_image(0, FIRST_OUTPUT), cells[0])
         QTest.mouseRelease(self.canvas, Qt.MouseButton.LeftButton, pos=self.at(0.75, 0.45).toPoint())
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertAlmostEqual(self.project.photos[0].keep_areas[0].box[0], 0.1)
 
     def test_drawing_resizing_wishing_and_removing(self):

@@ -54,7 +54,7 @@ class Moves(BenchCase):
         self.drag(curve, start, start + QPointF(0, -20))
         easing = self.project.slides[0].easing
         self.assertGreater(easing[1], 0.2)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertIsNone(self.project.slides[0].easing, "one drag is one step")
         curve.setFocus()
         QTest.keyClick(curve, Qt.Key.Key_Right)
@@ -102,7 +102,7 @@ class PhotoPage(BenchCase):
         self.assertIn("Straightened", self.bench.reason.text())
         for framing in self.framings():
             self.assertAlmostEqual(framing.way.closing_degrees, self.project.photos[0].straightening)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.project.photos[0].straightening, 0.0)
 
     def test_a_panorama_that_is_turned_stands_beside_its_frame_at_once(self):

@@ -50,7 +50,7 @@ class LookPage(BenchCase):
             slider.setValue(position)
         slider.setSliderDown(False)
         self.assertGreater(self.slide().mount.border, 0.02)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertIsNone(self.slide().mount)
 
     def test_in_one_output_alone_and_back(self):
@@ -179,7 +179,7 @@ class TimeLine(BenchCase):
         before, start = self.instants()[0].easing, self.fields.curve.handle_place(0)
         self.drag(self.fields.curve, start, start + QPointF(0, -15))
         self.assertNotEqual(self.instants()[0].easing, before)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.instants()[0].easing, before)
 
     def test_a_window_is_kept_and_left(self):
@@ -198,7 +198,7 @@ class TimeLine(BenchCase):
         start = self.line.mark_place(0.3)
         self.drag(self.line, start, QPointF(self.line.mark_place(0.6).x(), start.y()))
         self.assertAlmostEqual(self.instants()[0].at, 0.6, delta=0.01)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.instants()[0].at, 0.3)
         self.line.setValue(300)
         self.fields.delete.click()

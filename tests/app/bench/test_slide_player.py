@@ -44,7 +44,7 @@ class SlidePlayerTests(SoundCase):
         line = self.window.bench.scrub
         handle = line.mark_place(0).x()
         self.drag(line, QPointF(handle, line.height() / 2), QPointF(line.width() / 2, line.height() / 2), release=False)
-        self.assertTrue(line.isSliderDown())
+        self.assertTrue(line.isSliderDown(), (line.value(), line.rect(), line.isVisible(), line.isEnabled(), handle))
         self.wait_until(lambda: self.speaker.starts)
         start = self.player.sound._player._start
         schedule = self.window.session.plans()[self.project.outputs[0].id].schedule

@@ -38,7 +38,7 @@ class FindingsPanel(WindowCase):
         self.pick(row, "This one")
         self.assertNotIn("too-fast", self.kinds())
         self.assertTrue(self.panel.again.isVisible())
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertIn("too-fast", self.kinds())
         self.pick(row, "All of slide 1")
         self.assertFalse([f for f in self.window.session.findings() if f.slide == 1])

@@ -24,7 +24,7 @@ class HouseRules(WindowCase):
             slider.setValue(position)
         slider.setSliderDown(False)
         self.assertGreater(self.rules().fill.blur, before)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.rules().fill.blur, before)
 
     def test_set_off_and_the_mount_of_all(self):

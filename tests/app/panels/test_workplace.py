@@ -76,7 +76,7 @@ class Pace(PanelCase):
         edge = sheet._stretcher.edge_of(1).center()
         self.drag(sheet.viewport(), QPointF(edge), QPointF(edge.x(), edge.y() + 60))
         self.assertEqual(self.seconds, [None, Fraction(5, 2), None, None, None])
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.seconds, [None] * 5)
 
     def test_pictures_change_where_the_key_is_pressed(self):
@@ -84,8 +84,9 @@ class Pace(PanelCase):
         self.window.desk.actions["by-ear"].trigger()
         screening = self.window.screening
         self.wait_until(lambda: screening.playing and screening.frame >= 12)
-        screening._timer.stop()  # time stands still, so that the press comes at a known frame
-        screening._clock.invalidate()
+        screening.transport._timer.stop()  # time stands still, so that the press comes at a known frame
+        screening.transport._clock.invalidate()
+        screening.transport._at = Fraction(12) / self.project.outputs[0].frame_rate
         screening.frame = at = 12
         QTest.keyClick(screening, Qt.Key.Key_T)
         self.assertGreater(screening.frame, at)
@@ -95,7 +96,7 @@ class Pace(PanelCase):
         timing = self.window.session.plans()[OUTPUTS[0]].timing
         self.assertEqual(Fraction(timing.starts[1] + timing.ends[0], 2 * timing.unit), at / rate)
         self.assertEqual(self.seconds[1:], [None] * 4)
-        self.assertEqual(self.window.session.undo_label, "Change by ear")
+        self.assertEqual(self.window.session.edited.undo_label, "Change by ear")
 
 
 class CarryOver(PanelCase):
@@ -114,7 +115,7 @@ class CarryOver(PanelCase):
         self.click(panel.carry)
         self.assertEqual(self.seconds, [4] * 5)
         self.click(panel.close_button)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.seconds, [4, None, 4, None, None])
 
 
@@ -180,7 +181,7 @@ class Clipboard(PanelCase):
         self.window.desk.actions["copy"].trigger()
         other = self.open_window()
         other.desk.actions["paste"].trigger()
-        self.wait_until(lambda: not other.session.is_working)
+        self.wait_until(lambda: not other.session.shown.is_working)
         shown = other.session.project
         self.assertEqual((len(shown.slides), len(shown.photos)), (2, 2))
         self.assertTrue(all(photo.path.startswith(str(self.folder)) for photo in shown.photos))
@@ -189,7 +190,7 @@ class Clipboard(PanelCase):
         other.files.save_to(self.folder / "other.jaunty")
         other.session.apply(remove_photos([photo.id for photo in shown.photos]))
         other.desk.actions["paste"].trigger()
-        self.wait_until(lambda: not other.session.is_working)
+        self.wait_until(lambda: not other.session.shown.is_working)
         self.assertEqual([p.path for p in other.session.project.photos], [p.path for p in self.project.photos[:2]])
 
     def test_pictures_of_other_programs_come_in_as_files(self):
@@ -212,7 +213,7 @@ class Clipboard(PanelCase):
         for data in (None, QMimeData(), rubbish, picture):
             self.window.sheet.paste(data)
         self.settle()
-        self.assertEqual((len(self.project.slides), self.window.session.undo_label), (5, ""))
+        self.assertEqual((len(self.project.slides), self.window.session.edited.undo_label), (5, ""))
         self.assertFalse((self.folder / "Pasted pictures").exists())
 
 
@@ -233,7 +234,7 @@ class Choosing(PanelCase):
         self.window.desk.actions["leave-out"].trigger()
         self.assertEqual([len(slide.left_out) for slide in self.project.slides], [0, 1, 1, 0, 0])
         self.choose(4)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.window.sheet.chosen_slides(), self.ids[1:3])
         self.assertEqual([len(slide.left_out) for slide in self.project.slides], [0] * 5)
 

@@ -35,7 +35,7 @@ class ZonesPanelTest(WindowCase):
         after = self.panel.frame_view.grab().toImage()
         self.assertLess(after.pixelColor(x, low).lightness(), before.pixelColor(x, low).lightness())
         self.assertEqual(after.pixelColor(x, high), before.pixelColor(x, high))
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(self.zones().overlay_bottom, 0.0)
 
     def test_cut_out_and_tile_are_chosen_and_taken_back(self):

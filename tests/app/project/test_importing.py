@@ -38,7 +38,7 @@ class MessyFolder(WindowCase):
 
         kinds = [finding.kind for finding in self.window.session.findings()]
         self.assertEqual(kinds.count("partly-damaged-photo"), 1)
-        self.assertEqual(set(self.window.session.states.values()), {FileState.PRESENT})
+        self.assertEqual(set(self.window.session.shown.states.values()), {FileState.PRESENT})
         for row in range(len(self.project.slides)):
             self.choose(row)
             self.assertTrue(self.window.bench.canvas.shows_photo_of(self.window.bench.cell.photo.id), row)

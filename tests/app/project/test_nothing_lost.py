@@ -41,7 +41,7 @@ class Saving(NothingLost):
         self.window.files.save_to(self.folder / "other" / "file" / "bad.jaunty")
         self.assertIn("cannot be saved", self.window.notice.text.text())
         self.assertEqual(self.window.session.path, self.path)
-        self.assertTrue(all(Path(self.window.session.absolute(p.path)).exists() for p in self.project.photos))
+        self.assertTrue(all(Path(self.window.session.place.absolute(p.path)).exists() for p in self.project.photos))
         self.window.files.save_to(good)
         self.assertTrue(self.photos_found(good))
 
@@ -73,7 +73,7 @@ class Saving(NothingLost):
                 self.assertEqual(load_project(self.path).title, titles[0])
                 self.assertEqual(load_project(beside).title if beside.exists() else None, titles[1])
         self.assertEqual(self.window.session.path, beside)
-        self.assertTrue(self.window.session.is_saved)
+        self.assertTrue(self.window.session.place.is_saved)
         self.assertIn("Saved as show 2.jaunty", self.window.notice.text.text())
 
     def test_it_is_replaced_where_the_user_says_so_and_what_was_to_follow_follows(self):
@@ -103,8 +103,8 @@ class Recovering(NothingLost):
         """Leave behind what a program leaves that is killed with unsaved changes."""
         self.window.session.apply(set_title("Not saved"))
         with mock.patch("os.getpid", return_value=2**22 + 5):  # above the largest number of a process
-            self.window.session.write_autosave()
-        self.window.session.forget_changes()
+            self.window.session.place.write_autosave()
+        self.window.session.place.count_as_saved()
 
     def autosaves(self):
         return sorted(path.name for path in (self.folder / "state").glob("*.json"))
@@ -137,7 +137,7 @@ class Recovering(NothingLost):
 
     def test_unsaved_changes_stay_kept_where_the_project_that_was_to_follow_cannot_be_opened(self):
         self.window.session.apply(set_title("Not saved"))
-        self.window.session.write_autosave()
+        self.window.session.place.write_autosave()
         (self.folder / "bad.jaunty").write_text("no project")
         self.window.files.open_path(self.folder / "bad.jaunty")
         self.press("Drop the changes")
@@ -196,7 +196,7 @@ class OtherProjects(NothingLost):
             self.window.importer.bring_in(self.more)
             self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
             self.assertEqual([bool(photo.finder) for photo in self.project.photos], [True] * 3)
-            self.window.session.forget_changes()
+            self.window.session.place.count_as_saved()
 
 
 class Exporting(NothingLost):

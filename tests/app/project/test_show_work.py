@@ -7,6 +7,7 @@ from unittest import mock
 from PySide6.QtCore import QEventLoop, QTimer
 
 from jaunty_frame.app.project import show_work
+from jaunty_frame.app.project.jobs import AUTOSAVE
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.house_rules import set_for_all, set_title
 from jaunty_frame.document.edits.slides import remove_slides, repeat_slide
@@ -37,7 +38,7 @@ class LargeShow(WindowCase):
         self.session.apply(set_for_all("Seconds", seconds_moving="3"))
         self.assertIs(self.session.project, before)
         self.assertEqual(self.session.latest.house_rules.seconds_moving, Fraction(3))
-        self.assertTrue(self.session.is_working)
+        self.assertTrue(self.session.shown.is_working)
         self.assert_belongs_together()
         self.settle()
         self.assertIs(self.session.project, self.session.latest)
@@ -51,8 +52,8 @@ class LargeShow(WindowCase):
             self.session.apply(set_for_all("Seconds", seconds_moving=str(seconds)))
         self.settle()
         self.assertEqual(self.session.project.house_rules.seconds_moving, 7)
-        self.session.undo()
-        self.session.undo()
+        self.session.edited.undo()
+        self.session.edited.undo()
         self.settle()
         self.assertEqual(self.session.project.house_rules.seconds_moving, 5)
         self.assert_belongs_together()
@@ -69,12 +70,21 @@ class LargeShow(WindowCase):
     def test_findings_follow_and_are_those_of_what_is_shown(self):
         self.session.apply(set_for_all("Placement", placement="whole"))
         self.settle()
-        found = all_findings(self.session.project, self.session.plans(), self.session.states)
+        found = all_findings(self.session.project, self.session.plans(), self.session.shown.states)
         self.assertEqual(self.session.findings(), [finding for finding in found if not finding.noted_only])
+
+    def test_a_title_typed_while_frames_are_looked_at_stays(self):
+        shown = self.session.shown
+        before, helped = shown._shown, dict(shown.plans())  # as where frames told that words need more help
+        self.session.apply(set_title("Typed meanwhile"))
+        self.assertIs(shown.plans(), before.plans)
+        shown._take_findings(before, shown.states, [], helped)
+        self.assertIs(self.session.plans(), helped)
+        self.assertIs(self.session.project, self.session.latest)
 
     def test_what_is_planned_for_a_project_that_was_left_is_not_shown(self):
         self.session.apply(set_for_all("Seconds", seconds_moving="3"))
-        self.session.forget_changes()
+        self.session.place.count_as_saved()
         self.window.files.open_path(self.path)
         self.settle()
         self.assertEqual(len(self.session.project.slides), 5)
@@ -82,10 +92,10 @@ class LargeShow(WindowCase):
 
     def test_what_wants_the_newest_state_waits_for_it(self):
         done = []
-        self.session.when_shown(lambda: done.append("at once"))
+        self.session.shown.when_shown(lambda: done.append("at once"))
         self.session.apply(set_for_all("Seconds", seconds_moving="3"))
-        self.session.when_shown(lambda: done.append("passed over"))
-        self.session.when_shown(lambda: done.append(self.session.project.house_rules.seconds_moving))
+        self.session.shown.when_shown(lambda: done.append("passed over"))
+        self.session.shown.when_shown(lambda: done.append(self.session.project.house_rules.seconds_moving))
         self.assertEqual(done, ["at once"])
         self.settle()
         self.assertEqual(done, ["at once", Fraction(3)])
@@ -120,7 +130,7 @@ class LargeShow(WindowCase):
     def test_a_fault_while_planning_is_told_and_the_next_plan_works(self):
         with mock.patch.object(show_work.Planner, "plans", side_effect=RuntimeError("a fault of ours")):
             self.session.apply(set_for_all("Seconds", seconds_moving="3"))
-            self.wait_until(lambda: not self.session.is_working)
+            self.wait_until(lambda: not self.session.shown.is_working)
         self.assertIn("a fault of ours", self.window.notice.text.text())
         self.session.apply(set_for_all("Seconds", seconds_moving="4"))
         self.settle()
@@ -130,15 +140,15 @@ class LargeShow(WindowCase):
 class Autosaves(WindowCase):
     def test_an_autosave_that_is_written_while_the_user_saves_does_not_stay(self):
         session = self.window.session
-        file = session._autosaves._file(self.path)
+        file = session.place._autosaves._file(self.path)
         session.apply(set_title("Other"))
-        session.autosaver.write()
+        session.place.autosaver.write()
         self.window.files.save()
-        self.wait_until(lambda: session.autosaver.task is None)
+        self.wait_until(lambda: session.jobs.running(AUTOSAVE) is None)
         self.assertFalse(file.exists())
         session.apply(set_title("Again"))
-        session.autosaver.write()
-        self.wait_until(lambda: session.autosaver.task is None)
+        session.place.autosaver.write()
+        self.wait_until(lambda: session.jobs.running(AUTOSAVE) is None)
         self.assertTrue(file.exists())
 
 

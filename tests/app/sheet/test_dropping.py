@@ -48,7 +48,7 @@ class Dropping(WindowCase):
         after = [slide.id for slide in self.project.slides]
         self.assertEqual(after, [before[2], before[0], before[1], before[3]])
         self.assertEqual(self.sheet.chosen_slides(), [before[0], before[1]])
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual([slide.id for slide in self.project.slides], before)
 
     def test_a_line_shows_where_slides_would_go_until_they_leave(self):
@@ -102,7 +102,7 @@ class Dropping(WindowCase):
         photos = [slide.exhibit.photo for slide in self.project.slides]
         self.assertEqual(photos[3:6], [photos[0], photos[1], photos[0]])
         self.assertFalse(notice.isVisible())
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(len(self.project.slides), 5)
 
     def test_what_is_neither_is_not_taken(self):

@@ -42,7 +42,7 @@ class LaneTests(SoundCase):
         wave = [shown.pixelColor(22, y).lightness() for y in range(10, lane.height() - 10)]
         ground = shown.pixelColor(56, lane.height() // 2).lightness()
         self.assertGreater(min(wave), ground + 40)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.settle()
         self.assertEqual(sheet.layout_.lane, 0)
 
@@ -71,8 +71,8 @@ class LaneTests(SoundCase):
         self.drag(viewport, start, start + QPointF(24, 0))
         self.assertEqual(self.sounds[0].gain_db, 6.0)
         self.assertEqual(QToolTip.text(), "+6 dB, 200 %")
-        steps = len(self.window.session.steps())
-        self.window.session.undo()
+        steps = len(self.window.session.edited.steps())
+        self.window.session.edited.undo()
         self.assertEqual((self.sounds[0].gain_db, steps), (0.0, 2))
 
     def test_a_voice_is_moved_and_its_start_is_cut(self):

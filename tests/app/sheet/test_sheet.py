@@ -115,7 +115,7 @@ class RunningOrder(WindowCase):
         self.assertEqual(self.order(), list("24351"))
         chosen = self.window.sheet.chosen_slides()
         self.assertEqual([self.project.slides.index(self.project.slide(name)) for name in chosen], [0, 2, 3])
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(set(self.window.sheet.chosen_slides()), set(chosen))
 
     def test_the_same_photo_twice(self):
@@ -132,7 +132,7 @@ class Outputs(WindowCase):
         self.assertEqual(self.project.outputs[-1].id, "tall")
         self.settle()
         self.assertEqual(self.window.sheet.sheet_model.columnCount(), 6)
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(len(self.project.outputs), 3)
 
     def test_an_own_size(self):

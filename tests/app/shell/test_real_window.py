@@ -45,7 +45,7 @@ def work(window):
     choice = window.bench.page("move").move_choice
     QTest.mouseClick(choice, Qt.MouseButton.LeftButton, pos=choice.option_rects()[1].center().toPoint())
     window.desk.actions["save"].trigger()  # shortcuts need a window manager that gives the focus
-    assert window.session.is_saved
+    assert window.session.place.is_saved
     print("worked", flush=True)
     window.close()
 

@@ -26,7 +26,7 @@ from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.errors import Cancelled, ExportError
 from jaunty_frame.media.export.export import export_frame, export_show
 from jaunty_frame.media.export.export_job import ensure_exportable, show_file_name
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Quality, Wanted
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -65,9 +65,9 @@ class WithProject(unittest.TestCase):
         outputs = tuple(output_from_text(text) for text in SMALL)
         return add_photos(imported.photos).apply(Project(title="Kiln opening", outputs=outputs, house_rules=rules))
 
-    def exported(self, output_id, project=None, **options):
-        path = self.folder / "show.mp4"
-        export_show(plan_output(project or self.project, output_id), self.source, path, overwrite=True, **options)
+    def exported(self, output_id, project=None, quality=Quality.STANDARD, **more):
+        path, plan = self.folder / "show.mp4", plan_output(project or self.project, output_id)
+        export_show(plan, self.source, path, Wanted(plan.output, quality), overwrite=True, **more)
         return path
 
 

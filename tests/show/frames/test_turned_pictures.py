@@ -16,7 +16,7 @@ from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.export.export import export_show
-from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format import Quality, Wanted
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -62,7 +62,7 @@ class Pictures(unittest.TestCase):
         project = set_on_slides(self.ids[1:], "x", move="enter", direction="left").apply(project)
         plan = self.plan(project)
         path = self.folder / "show.mp4"
-        export_show(plan, PhotoSource(self.folder, self.cache), path, Quality.FINE)
+        export_show(plan, PhotoSource(self.folder, self.cache), path, Wanted(plan.output, Quality.FINE))
         with av.open(str(path)) as video:
             decoded = [frame.to_ndarray()[:180].astype(float) for frame in video.decode(video=0)]
         self.assertEqual(len(decoded), 20)

@@ -331,7 +331,7 @@ class Bench(QWidget):
 
     def _move_instant(self, at: float, to: float) -> None:
         cell = self.cell
-        cell.apply(move_instant(cell.targets(), at, to, f"move-instant-{cell.slide_id}-{cell.gesture}"))
+        cell.apply(move_instant(cell.targets(), at, to), "move instant", cell.slide_id)
 
     def _straighten(self, slope: float) -> None:
         degrees = min(max(round(-slope, 1), -MOST_STRAIGHTENING), MOST_STRAIGHTENING)

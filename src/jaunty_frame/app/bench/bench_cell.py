@@ -1,5 +1,6 @@
 """The cell on the bench: which slide in which output, and the edits that everything on the bench makes of it."""
 
+from collections.abc import Hashable
 from typing import Any
 
 from jaunty_frame.app.project.session import Session
@@ -35,7 +36,6 @@ class BenchCell:
         self.words_id = ""
         """Which words of the slide are worked on."""
         self.chosen: list[str] = []
-        self._gesture = 0
 
     @property
     def project(self) -> Project:
@@ -117,49 +117,42 @@ class BenchCell:
         """These words as they are in this output, None where it does not show them."""
         return next((one for one in words_of(self.plan, self.position) if one.words.id == self.words_id), None)
 
-    @property
-    def gesture(self) -> int:
-        """Which gesture is under way: edits of one are one step."""
-        return self._gesture
-
     def targets(self) -> list[str]:
         return self.chosen if self.slide_id in self.chosen else [self.slide_id]
 
     # -- edits
 
-    def apply(self, edit: Edit) -> None:
-        self.session.apply(edit)
+    def apply(self, edit: Edit, *what: Hashable) -> None:
+        """Apply an edit, as part of a gesture where one is named (``Session.apply``)."""
+        self.session.apply(edit, *what)
 
-    def set_on_slides(self, label: str, merge: str = "", **fields: object) -> None:
-        self.apply(set_on_slides(self.targets(), label, merge, **fields))
+    def set_on_slides(self, label: str, *what: Hashable, **fields: object) -> None:
+        self.apply(set_on_slides(self.targets(), label, **fields), *what)
 
     def set_look(self, label: str, here_only: bool, **fields: object) -> None:
         """Set fill or mount of the slides, or of them in this output only; until the gesture ends it is one step."""
-        merge = f"{'-'.join(fields)}-{self.slide_id}-{self._gesture}"
+        what = (*fields, self.slide_id)
         if here_only:
-            self.apply(set_in_output(self.targets(), self.output_id, label, merge, **fields))
+            self.apply(set_in_output(self.targets(), self.output_id, label, **fields), *what)
         else:
-            self.set_on_slides(label, merge, **fields)
+            self.set_on_slides(label, *what, **fields)
 
     def set_words(self, label: str, here_only: bool = False, **fields: Any) -> None:
         """Set fields of the words that are worked on, or what they have of their own in this output."""
         if self.words is None:
             return
         where = self.slide_id, self.words_id
-        merge = f"words-{'-'.join(fields)}-{self.slide_id}-{self.words_id}-{self._gesture}"
         if here_only:
-            self.apply(set_words_in_output(*where, self.output_id, label, merge, **fields))
+            self.apply(set_words_in_output(*where, self.output_id, label, **fields), "words", *fields, *where)
         else:
-            self.apply(set_words(*where, label, merge, **fields))
+            self.apply(set_words(*where, label, **fields), "words", *fields, *where)
 
     def set_on_photo(self, label: str, **fields: object) -> None:
         """Set something of the photo; until the gesture ends it is one step."""
-        names = "-".join(fields)
-        self.apply(set_on_photo(self.photo.id, label, f"{names}-{self.photo.id}-{self._gesture}", **fields))
+        self.apply(set_on_photo(self.photo.id, label, **fields), *fields, self.photo.id)
 
     def set_areas(self, areas: tuple[KeepArea, ...]) -> None:
-        photo_id = self.photo.id
-        self.apply(set_keep_areas(photo_id, areas, merge=f"areas-{photo_id}-{self._gesture}"))
+        self.apply(set_keep_areas(self.photo.id, areas), "areas", self.photo.id)
 
     def set_weight(self, k: int, weight: float) -> None:
         """Make keep area ``k`` required or wished for; it is the user's from then on."""
@@ -181,8 +174,9 @@ class BenchCell:
         leans = (way.opening_degrees - level, way.closing_degrees - level)
         if before is not None:
             leans = before.opening_lean, before.closing_lean
-        merge = f"framing-{self.slide_id}-{self.output_id}-{self._member}-{self._gesture}"
-        self.apply(set_framing(self.slide_id, self.output_id, opening, closing, merge, leans, self._member))
+        where = self.slide_id, self.output_id
+        edit = set_framing(*where, opening, closing, leans, self._member)
+        self.apply(edit, "framing", *where, self._member)
 
     def set_window_instant(self, at: float, window: Window | None) -> None:
         """Let the framing set by hand go through a window, or no longer."""
@@ -190,11 +184,8 @@ class BenchCell:
         self.end_gesture()
 
     def end_gesture(self) -> None:
-        self._gesture += 1
-        self.session.close_gesture()
+        self.session.edited.end_gesture()
 
     def cancel_gesture(self) -> None:
         """Take back what the gesture has done so far."""
-        if self.session.gesture_key().endswith(f"-{self._gesture}"):
-            self.session.undo()
-        self.end_gesture()
+        self.session.edited.cancel_gesture()

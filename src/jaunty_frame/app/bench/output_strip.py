@@ -89,7 +89,7 @@ class OutputStrip(QWidget):
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             marked = {
                 f.output
-                for f in self._cell.session.marked_findings()
+                for f in self._cell.session.shown.marked_findings()
                 if f.slide_id == self._cell.slide_id and not f.of_photo
             }
             for output_id, place, image in self._pictures:

@@ -1,14 +1,15 @@
-"""The bench plays its slide, with the sound of that part of the show; where there is sound, its clock leads."""
+"""The bench plays its slide, with the sound of that part of the show."""
 
-from PySide6.QtCore import QElapsedTimer, QObject, QTimer
+from fractions import Fraction
+
+from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QPushButton, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.pages.time_line import STEPS, TimeLine
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.project.show_sound import ShowSound
-
-_TICK_MS = 33
+from jaunty_frame.app.project.transport import Transport
 
 
 class SlidePlayer(QObject):
@@ -18,14 +19,13 @@ class SlidePlayer(QObject):
         super().__init__(parent)
         self._cell, self._line = cell, time_line
         self.sound = ShowSound(desk.session, lambda: desk.sounds.cache)
+        self.transport = Transport(self.sound, self)
+        self.transport.moved.connect(self._follow)
+        self.transport.changed.connect(self._show)
+        self.transport.ended.connect(self.stop)
         self.button = QPushButton()
         self.button.setProperty("role", "small")
         self.button.clicked.connect(self.play_or_stop)
-        self._clock = QElapsedTimer()
-        self._from = 0
-        self._timer = QTimer(self)
-        self._timer.setInterval(_TICK_MS)
-        self._timer.timeout.connect(self._tick)
         self._moves = False
         time_line.valueChanged.connect(self._on_moved)
         self.button.setToolTip("Play this slide with its sound (Space)")
@@ -33,55 +33,45 @@ class SlidePlayer(QObject):
 
     @property
     def is_playing(self) -> bool:
-        return self._timer.isActive()
+        return self.transport.is_playing
 
-    @property
-    def _last(self) -> int:
-        """The slide's last frame, counted from its first; below 0 where the output leaves it out."""
-        return int(self._cell.plan.schedule.frames[self._cell.position]) - 1
+    def _span(self) -> tuple[Fraction, Fraction]:
+        """Return when the slide's first and last frame come in the show; the same where there is no way between."""
+        plan, k = self._cell.plan, self._cell.position
+        first, frames = plan.schedule.first[k], plan.schedule.frames[k]
+        return Fraction(first) / plan.output.frame_rate, Fraction(first + max(frames - 1, 0)) / plan.output.frame_rate
 
-    @property
-    def _frame(self) -> int:
-        return round(self._line.share * self._last)
+    def _here(self) -> Fraction:
+        """Return the moment of the show at which the time line stands."""
+        first, last = self._span()
+        return first + Fraction(self._line.value(), STEPS) * (last - first)
 
     def play_or_stop(self) -> None:
         if self.is_playing:
             self.stop()
-        elif self._cell.exists and self._last > 0:
+            return
+        if not self._cell.exists:
+            return
+        first, last = self._span()
+        if last > first:
             if self._line.value() >= STEPS:
                 self._move_to(0)
-            self._start()
+            self.sound.show_plan(self._cell.plan)
+            self.transport.cue(last, self._here())
+            self.transport.play()
 
     def stop(self) -> None:
         """Stop, and let go of the device."""
-        self._timer.stop()
+        self.transport.pause()
         self.sound.show_plan(None)
-        self._show()
 
-    def _start(self) -> None:
-        plan, k = self._cell.plan, self._cell.position
-        self._from = self._frame
-        self.sound.show_plan(plan)
-        self.sound.start(plan.schedule.first[k] + self._from)
-        self._clock.start()
-        self._timer.start()
-        self._show()
-
-    def _tick(self) -> None:
+    def _follow(self) -> None:
         if not self._cell.exists:
             self.stop()
             return
-        plan, k = self._cell.plan, self._cell.position
-        if self.sound.fault():
-            self._clock.start()
-            self._from = self._frame
-        if self.sound.is_playing:
-            n = max(self.sound.frame - plan.schedule.first[k], self._from)
-        else:
-            n = self._from + int(self._clock.elapsed() * plan.output.frame_rate / 1000)
-        self._move_to(min(round(n / self._last * STEPS), STEPS))
-        if n >= self._last:
-            self.stop()
+        first, last = self._span()
+        if last > first:
+            self._move_to(round((self.transport.seconds - first) / (last - first) * STEPS))
 
     def _move_to(self, value: int) -> None:
         self._moves = True
@@ -90,15 +80,14 @@ class SlidePlayer(QObject):
 
     def _on_moved(self) -> None:
         """Play on from where the user goes; while nothing plays, let the moment be heard."""
-        if self._moves or not self._cell.exists or self._last <= 0:
+        if self._moves or not self._cell.exists:
             return
         if self.is_playing:
-            self._start()
+            self.transport.seek(self._here())
         elif self._line.isSliderDown() and self._cell.project.sound.sounds:
-            plan, k = self._cell.plan, self._cell.position
-            if not self.sound.is_about(plan):
-                self.sound.show_plan(plan)
-            self.sound.scrub(plan.schedule.first[k] + self._frame)
+            if not self.sound.is_about(self._cell.plan):
+                self.sound.show_plan(self._cell.plan)
+            self.sound.scrub(self._here())
 
     def _show(self) -> None:
         self.button.setText("Stop" if self.is_playing else "Play")

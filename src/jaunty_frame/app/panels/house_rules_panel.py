@@ -105,19 +105,19 @@ class HouseRulesPanel(SidePanel):
         self.still.clicked.connect(self._hold_all)
         self.strength.chosen.connect(lambda value: self._set("Strength", strength=value))
         self.fill.chosen.connect(lambda value: self._set("Fill", "house-rules-fill", fill=value))
-        self.fill.settled.connect(self.session.close_gesture)
-        self.set_off.clicked.connect(lambda on: self.session.apply(set_house_rules("Set off", set_off=on)))
+        self.fill.settled.connect(self.session.edited.end_gesture)
+        self.set_off.clicked.connect(lambda on: self._set_rules("Set off", set_off=on))
         self.mount.clicked.connect(self._drop_mount)
         self.moving.chosen.connect(lambda value: self._set_seconds(seconds_moving=_exact(value)))
         self.held.chosen.connect(lambda value: self._set_seconds(seconds_held=_exact(value)))
         self.joint.clicked.connect(lambda: self.desk.open("joint", FOR_ALL))
-        apply = self.session.apply
-        self.show_move.chosen.connect(lambda value: apply(set_house_rules("Move through the show", show_move=value)))
-        self.most_kinds.chosen.connect(lambda n: apply(set_house_rules("Kinds of transition", most_kinds=round(n))))
-        self.fade_in.chosen.connect(lambda value: apply(set_house_rules("Fade in", fade_in=_exact(value))))
-        self.fade_out.chosen.connect(lambda value: apply(set_house_rules("Fade out", fade_out=_exact(value))))
-        self.fade_in_colour.chosen.connect(lambda code: apply(set_house_rules("Fade in", fade_in_colour=code)))
-        self.fade_out_colour.chosen.connect(lambda code: apply(set_house_rules("Fade out", fade_out_colour=code)))
+        rules = self._set_rules
+        self.show_move.chosen.connect(lambda value: rules("Move through the show", show_move=value))
+        self.most_kinds.chosen.connect(lambda n: rules("Kinds of transition", most_kinds=round(n)))
+        self.fade_in.chosen.connect(lambda value: rules("Fade in", fade_in=_exact(value)))
+        self.fade_out.chosen.connect(lambda value: rules("Fade out", fade_out=_exact(value)))
+        self.fade_in_colour.chosen.connect(lambda code: rules("Fade in", fade_in_colour=code))
+        self.fade_out_colour.chosen.connect(lambda code: rules("Fade out", fade_out_colour=code))
         self.as_for_all.clicked.connect(self._drop_shape)
         for kind in _WORDS:
             self.families[kind].chosen.connect(lambda name, kind=kind: self._set_type(kind, family=name))
@@ -125,7 +125,11 @@ class HouseRulesPanel(SidePanel):
 
     def _set_type(self, kind: str, **fields: Any) -> None:
         style = getattr(self.session.project.house_rules, kind).changed(**fields)
-        self.session.apply(set_house_rules(f"{_WORDS[kind]}", **{kind: style}))
+        self._set_rules(f"{_WORDS[kind]}", **{kind: style})
+
+    def _set_rules(self, label: str, **fields: Any) -> None:
+        """Set rules that hold for all; the same one, set again and again, is one step."""
+        self.session.apply(set_house_rules(label, **fields), "house rules", *fields)
 
     def first_focus(self) -> QWidget:
         return self.placement
@@ -134,20 +138,21 @@ class HouseRulesPanel(SidePanel):
         self._shape = shape
         self.show_document()
 
-    def _set(self, what: str, merge: str = "", **fields: Any) -> None:
-        """Set something; what is set by one gesture, which ``merge`` names, is one step."""
+    def _set(self, what: str, gesture: str = "", **fields: Any) -> None:
+        """Set something; what is set by one gesture, where one is named, is one step."""
         if self._shape is None:
             edit = set_for_all(f"{what} of all", **fields)
         else:
             edit = set_for_shape(self._shape, f"{what} of {self._shape} photos", **fields)
-        self.session.apply(edit._replace(merge=merge))
+        self.session.apply(edit, *([gesture] if gesture else ()))
 
     def _set_seconds(self, **fields: Fraction) -> None:
         if self._shape is None:
-            self.session.apply(set_seconds_for_all(**fields))
+            self.session.apply(set_seconds_for_all(**fields), "house rules", *fields)
         else:
             (seconds,) = fields.values()
-            self.session.apply(set_for_shape(self._shape, f"Seconds of {self._shape} photos", seconds=seconds))
+            edit = set_for_shape(self._shape, f"Seconds of {self._shape} photos", seconds=seconds)
+            self.session.apply(edit, "house rules", self._shape, "seconds")
 
     def _hold_all(self) -> None:
         """Let nothing move: neither slides, whatever they say, nor shapes, nor the show as a whole."""

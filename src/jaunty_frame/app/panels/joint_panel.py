@@ -54,7 +54,7 @@ class JointPanel(SidePanel):
 
     def _place(self) -> tuple[Plan, int, int] | None:
         """Return the plan and the two slides, None where there is no joint."""
-        found = self.session.place_of(*self.desk.cells.chosen_place())
+        found = self.session.shown.place_of(*self.desk.cells.chosen_place())
         if found is None:
             return None
         plan, k = found

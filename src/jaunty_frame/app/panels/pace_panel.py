@@ -169,7 +169,7 @@ class PacePanel(SidePanel):
     def _set_new(self, seconds: float) -> None:
         value = Fraction(round(seconds * 100), 100)
         own = value if value >= MIN_SECONDS else None
-        self.session.apply(set_house_rules("Seconds of new slides", seconds_new=own))
+        self.session.apply(set_house_rules("Seconds of new slides", seconds_new=own), "house rules", "seconds_new")
 
     def _use_for_all(self) -> None:
         seconds = self.session.project.house_rules.seconds_new

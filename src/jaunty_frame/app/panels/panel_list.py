@@ -15,7 +15,7 @@ class PanelEntry(NamedTuple):
 
 
 PANELS = {
-    "export": PanelEntry("Export", "Ctrl+E", "jaunty_frame.app.panels.export_panel:ExportPanel", "writing"),
+    "export": PanelEntry("Export", "Ctrl+E", "jaunty_frame.app.panels.export.export_panel:ExportPanel", "writing"),
     "house-rules": PanelEntry(
         "House rules", "Ctrl+H", "jaunty_frame.app.panels.house_rules_panel:HouseRulesPanel", "pace", needs_slides=False
     ),

@@ -114,11 +114,11 @@ class SetPanel(SidePanel):
 
     def show_document(self) -> None:
         project = self.session.project
-        of = project.photos, tuple(slide.exhibit.photos for slide in project.slides), self.session.states
+        of = project.photos, tuple(slide.exhibit.photos for slide in project.slides), self.session.shown.states
         if of != self._shown:
             self._shown = of
             self._fill()
-        missing = sum(self.session.states.get(one.id) is FileState.MISSING for one in project.photos)
+        missing = sum(self.session.shown.states.get(one.id) is FileState.MISSING for one in project.photos)
         self.find_button.setVisible(missing > 0)
         self._show_buttons()
 
@@ -161,7 +161,7 @@ class SetPanel(SidePanel):
     def _add(self, group: QTreeWidgetItem, photo: Photo, used: int) -> None:
         width, height = photo.upright_size
         shown = "not shown" if not used else "shown" if used == 1 else f"shown {used} times"
-        state = self.session.states.get(photo.id, FileState.PRESENT)
+        state = self.session.shown.states.get(photo.id, FileState.PRESENT)
         marks = "" if state is FileState.PRESENT else f", {state.value}"
         marks += ", seems to lie on its side" if photo.seems_turned else ""
         item = QTreeWidgetItem([f"{_name(photo)}\n{width}×{height}, {photo.shape.value}, {shown}{marks}"])

@@ -28,7 +28,7 @@ class UndoPanel(SidePanel):
         return self.list
 
     def show_document(self) -> None:
-        steps, done = self.session.steps(), self.session.step
+        steps, done = self.session.edited.steps(), self.session.edited.step
         known = {(id(step.before), id(step.after)) for step in steps}
         self._said = {key: said for key, said in self._said.items() if key in known}
         self.list.clear()
@@ -47,4 +47,4 @@ class UndoPanel(SidePanel):
         return self._said[key][2]
 
     def _go(self, item: QListWidgetItem) -> None:
-        self.session.go_to_step(self.list.row(item))
+        self.session.edited.go_to_step(self.list.row(item))

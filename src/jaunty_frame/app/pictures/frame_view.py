@@ -71,7 +71,7 @@ class FrameView(QWidget):
 
     def _place(self) -> tuple[Plan, int] | None:
         """Return what is shown, None where it is gone; nothing of it is remembered but its names."""
-        return self._session.place_of(*self._cell)
+        return self._session.shown.place_of(*self._cell)
 
     def picture_rect(self) -> QRectF:
         """Return where the frame lies on the widget."""

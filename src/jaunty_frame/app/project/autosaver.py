@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from PySide6.QtCore import QObject, QTimer
 
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.jobs import AUTOSAVE, Jobs
 from jaunty_frame.document.model import Project
 from jaunty_frame.media.projects.recovery import AutosaveStore
 
@@ -28,11 +28,11 @@ class Autosaver(QObject):
         self,
         store: AutosaveStore,
         unsaved: Callable[[], Unsaved],
+        jobs: Jobs,
         parent: QObject | None = None,
     ) -> None:
         super().__init__(parent)
-        self._store, self._unsaved = store, unsaved
-        self.task: Task | None = None
+        self._store, self._unsaved, self._jobs = store, unsaved, jobs
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(DELAY_MS)
@@ -47,21 +47,16 @@ class Autosaver(QObject):
         project, path, digest = self._unsaved()
         if project is None:
             return
-        if self.task is not None:
+        if self._jobs.running(AUTOSAVE) is not None:
             self._timer.start()  # once more, when that one is written
             return
-        task = self.task = Task("autosave", lambda report, stopped: self._store.write(project, path, digest), self)
 
         def end(_: object) -> None:
-            self.task = None
-            task.deleteLater()
             now = self._unsaved()
             if now.project is None or now.path != path:
                 self._store.discard(path)  # saved, or given up, while it was written
 
-        task.finished.connect(end)
-        task.failed.connect(end)
-        task.start()
+        self._jobs.start(AUTOSAVE, lambda report, stopped: self._store.write(project, path, digest), end, failed=end)
 
     def write_now(self) -> bool:
         """Write one before this returns; return whether what is not saved is kept."""
@@ -72,8 +67,7 @@ class Autosaver(QObject):
     def stop(self) -> None:
         """Have none under way, so that none is written after what happens now."""
         self._timer.stop()
-        if self.task is not None:
-            self.task.wait()
+        self._jobs.wait(AUTOSAVE)
 
     def discard(self, path: Path | None) -> None:
         """Forget what was not saved of a project."""

@@ -21,12 +21,12 @@ SLIDES_FORMAT = "application/x-jaunty-frame-slides+json"
 
 def slides_data(session: Session, slide_ids: Collection[str], picture: QImage | None = None) -> QMimeData:
     """Return slides for the clipboard or a drag. picture : of the first, for programs that take pictures."""
-    return _data(copied_slides(session.project, slide_ids, session.absolute, window_name(session)), picture)
+    return _data(copied_slides(session.project, slide_ids, session.place.absolute, window_name(session)), picture)
 
 
 def photos_data(session: Session, photo_ids: Collection[str]) -> QMimeData:
     """Return photos of the set for the clipboard or a drag."""
-    return _data(copied_photos(session.project, photo_ids, session.absolute, window_name(session)), None)
+    return _data(copied_photos(session.project, photo_ids, session.place.absolute, window_name(session)), None)
 
 
 def window_name(session: Session) -> str:

@@ -7,10 +7,11 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtWidgets import QWidget
 
+from jaunty_frame.app.project.jobs import CHECK_FILES, FIND, IMPORT, Kind
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.sound_work import SoundWork
-from jaunty_frame.app.project.task import WAITS_S, Task
+from jaunty_frame.app.project.task import Task, Work
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.material.photos import add_photos, without_copies
 from jaunty_frame.document.photo import Photo
@@ -36,14 +37,12 @@ class Importer(QObject):
     files_checked = Signal()
     finding_progressed = Signal(int, int)
     finding_ended = Signal()
-    # Which task found it, and an edit.
-    _found = Signal(object, object)
+    # The number of the project for which it was found, and an edit.
+    _found = Signal(int, object)
 
     def __init__(self, session: Session, sounds: SoundWork, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._session, self.sounds = session, sounds
-        self.task: Task | None = None
-        self.finding: Task | None = None
+        self._session, self._jobs, self.sounds = session, session.jobs, sounds
         self._may_work = False
         self._was_asked = False
         self._waiting: list[tuple[list[Path], int | None]] = []
@@ -76,9 +75,7 @@ class Importer(QObject):
 
             return import_photos(paths, folder, cache, report, stopped)
 
-        task = Task("import", work, self)
-        task.progress.connect(lambda done, total: self.progressed.emit(done, total) if task is self.task else None)
-        self._run(task, lambda imported: self._take(imported, at))
+        self._run(IMPORT, work, lambda imported: self._take(imported, at))
 
     def bring_in_picture(self, png: bytes, at: int | None = None) -> None:
         """Add a picture that another program has copied or dragged, as a file of its own."""
@@ -112,25 +109,49 @@ class Importer(QObject):
             sounds = check_sounds(project, folder, peaks, place, stopped)
             return {**photos.states, **sounds.states}, all_of([photos.edit, sounds.edit])
 
-        task = Task("check files", work, self)
-        self._run(task, self._take_checked)
+        self._run(CHECK_FILES, work, self._take_checked)
 
-    def _run(self, task: Task, take: Callable[[Any], Said | None]) -> None:
-        """Run a task; ``take`` takes over its result and returns what to say, None to leave what is said as it is."""
-        self.task = task
-        task.finished.connect(lambda result: self._finish(task, take, result))
-        task.failed.connect(lambda sentence: self._end(task, Said([sentence])))
-        task.cancelled.connect(lambda: self._end(task, Said(["The import was stopped; nothing was added."])))
+    @property
+    def task(self) -> Task | None:
+        """The import or the check that is under way."""
+        return self._jobs.running(IMPORT, CHECK_FILES)
+
+    @property
+    def finding(self) -> Task | None:
+        """The search for keep areas that is under way."""
+        return self._jobs.running(FIND)
+
+    def _run(self, kind: Kind, work: Work, take: Callable[[Any], Said | None]) -> None:
+        """Do an import or a check; ``take`` takes over its result and returns what to say, None to leave what is said
+        as it is."""
+
+        def finish(result: Any) -> None:
+            said: Said | None = Said(["The photos could not be taken over; nothing was added."])
+            try:
+                said = take(result)
+            finally:
+                self._say(said)
+
+        task = self._jobs.make(
+            kind,
+            work,
+            finish,
+            failed=lambda sentence: self._say(Said([sentence])),
+            cancelled=lambda: self._say(Said(["The import was stopped; nothing was added."])),
+            progress=self.progressed.emit if kind is IMPORT else lambda done, total: None,
+            ended=self._go_on,
+        )
         if self._may_work:
             task.start()
 
-    def _finish(self, task: Task, take: Callable[[Any], Said | None], result: Any) -> None:
-        said: Said | None = Said(["The photos could not be taken over; nothing was added."])
-        try:
-            if task is self.task:
-                said = take(result)
-        finally:
-            self._end(task, said)  # whatever is raised, the next import need not wait for this one
+    def _say(self, said: Said | None) -> None:
+        if said is not None:
+            self.ended.emit(list(said.sentences), said.action)
+
+    def _go_on(self) -> None:
+        self.find_areas()
+        if self._waiting:
+            self.bring_in(*self._waiting.pop(0))
 
     def begin(self) -> None:
         """Let work run, which until now waited so as not to take Python's lock from the window being built."""
@@ -140,16 +161,7 @@ class Importer(QObject):
 
     def cancel(self) -> None:
         self._waiting.clear()
-        for task in (self.task, self.finding):
-            if task is not None:
-                task.cancel()
-
-    def shut_down(self) -> None:
-        """Stop all work."""
-        self.cancel()
-        for task in (self.task, self.finding):
-            if task is not None:
-                task.wait(WAITS_S)
+        self._jobs.cancel(IMPORT, CHECK_FILES, FIND)
 
     def find_areas(self) -> None:
         """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
@@ -166,25 +178,26 @@ class Importer(QObject):
         if not wanted or self.finding is not None:
             return
         self._looked_for |= {photo.id for photo in wanted}
-        source = self._session.latest_source
+        source, opened = self._session.shown.latest_source, self._jobs.opened
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> None:
             # The networks take 0.1 s to read, and only where there is something to look at.
             from jaunty_frame.media.photos.finder import find_areas
 
-            find_areas(wanted, source, lambda edit: self._found.emit(task, edit), report, stopped, again)
+            find_areas(wanted, source, lambda edit: self._found.emit(opened, edit), report, stopped, again)
 
-        task = self.finding = Task("find keep areas", work, self)
-        task.progress.connect(
-            lambda done, total: self.finding_progressed.emit(done, total) if task is self.finding else None
+        self._jobs.start(
+            FIND,
+            work,
+            lambda _: self._end_finding(),
+            failed=lambda sentence: self._end_finding([sentence]),
+            cancelled=self._end_finding,
+            progress=self.finding_progressed.emit,
+            ended=self.find_areas,  # photos may have come in meanwhile
         )
-        task.finished.connect(lambda _: self._end_finding(task))
-        task.failed.connect(lambda sentence: self._end_finding(task, [sentence]))
-        task.cancelled.connect(lambda: self._end_finding(task))
-        task.start()
 
-    def _keep_found(self, task: Task, edit: Edit) -> None:
-        if task is not self.finding:
+    def _keep_found(self, opened: int, edit: Edit) -> None:
+        if opened != self._jobs.opened:
             return  # of a project that is no longer open
         self._found_edits.append(edit)
         if not self._take_found_soon.isActive():
@@ -195,23 +208,15 @@ class Importer(QObject):
         if edits:
             self._session.amend(all_of(edits))
 
-    def _end_finding(self, task: Task, sentences: Sequence[str] = ()) -> None:
-        task.deleteLater()
-        if task is not self.finding:
-            return
+    def _end_finding(self, sentences: Sequence[str] = ()) -> None:
         self._take_found()
-        self.finding = None
         self.finding_ended.emit()
         if sentences:
             self.ended.emit(list(sentences), None)
-        self.find_areas()  # photos may have come in meanwhile
 
     def forget(self) -> None:
-        """Another project was opened: what is under way is for the one before, and nothing comes of it."""
-        self.cancel()
-        if self.task is not None:
-            self.ended.emit([], None)
-        self.task = self.finding = None
+        """Another project was opened: nothing comes of what is under way for the one before."""
+        self._waiting.clear()
         self._take_found_soon.stop()
         self._found_edits.clear()
         self._looked_for.clear()
@@ -265,14 +270,3 @@ class Importer(QObject):
         window = self.parent()
         assert isinstance(window, QWidget)
         ask_for_folder(window, "Where the files are now", "", self.check_files)
-
-    def _end(self, task: Task, said: Said | None) -> None:
-        task.deleteLater()
-        if task is not self.task:
-            return  # for a project that is no longer open
-        self.task = None
-        if said is not None:
-            self.ended.emit(list(said.sentences), said.action)
-        self.find_areas()
-        if self._waiting:
-            self.bring_in(*self._waiting.pop(0))

@@ -30,7 +30,7 @@ class ProjectFiles(QObject):
         """Open a project, after asking about unsaved changes and offering what a crash left behind."""
 
         def proceed() -> None:
-            left = self._session.left_behind(path)
+            left = self._session.place.left_behind(path)
             try:
                 if left is not None and _differs(left.project, path):
                     self._session.recover(left)
@@ -39,7 +39,7 @@ class ProjectFiles(QObject):
                 else:
                     self._session.open(path)
                     if left is not None:
-                        self._session.forget_left_behind(left)
+                        self._session.place.forget_left_behind(left)
             except JauntyError as error:
                 self.said.emit([str(error)])
 
@@ -47,7 +47,7 @@ class ProjectFiles(QObject):
 
     def offer_recovery(self) -> None:
         """Take up what a killed program left of a project that was never saved."""
-        left = self._session.left_behind(None)
+        left = self._session.place.left_behind(None)
         if left is not None:
             self._session.recover(left)
             self.said.emit(["A project that was never saved was recovered. Save it to keep it."])
@@ -89,7 +89,7 @@ class ProjectFiles(QObject):
 
     def when_changes_are_safe(self, proceed: Callable[[], object]) -> None:
         """Run ``proceed`` after unsaved changes were saved or given up; not at all where the user thinks again."""
-        if self._session.is_saved:
+        if self._session.place.is_saved:
             proceed()
             return
 

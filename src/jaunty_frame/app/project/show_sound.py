@@ -1,6 +1,8 @@
 """The sound of a show that is played. Where it plays, its clock leads and the pictures follow."""
 
 from collections.abc import Callable
+from fractions import Fraction
+from math import floor
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
@@ -9,7 +11,7 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.soundtrack import estimated_lufs, sample_at, sound_plan
+from jaunty_frame.show.planning.soundtrack import SoundPlan, estimated_lufs, sound_plan
 
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.devices import Speaker
@@ -52,10 +54,16 @@ class ShowSound:
         return self._plan is plan
 
     def show_plan(self, plan: Plan | None) -> None:
-        """Be about a show from now on; None ends all sound."""
+        """Be about a show from now on, as loud as it will be; None ends all sound."""
+        heard = sound_plan(plan) if plan is not None else None
+        self.show_heard(heard, min(heard.target_lufs - estimated_lufs(heard), 20.0) if heard and heard.heard else 0.0)
+        self._plan = plan
+
+    def show_heard(self, heard: SoundPlan | None, gain_db: float) -> None:
+        """Be about any sound from now on; None ends all."""
         self.stop()
-        self._plan, self._player, self.said = plan, None, ""
-        if plan is None or not (heard := sound_plan(plan)).heard:
+        self._plan, self._player, self.said = None, None, ""
+        if heard is None or not heard.heard:
             return
         device = self.speaker_of()
         if device is None:
@@ -63,17 +71,16 @@ class ShowSound:
             return
         from jaunty_frame.media.sounds.playing import Player
 
-        gain = min(heard.target_lufs - estimated_lufs(heard), 20.0)
-        self._player = Player(heard, self._session.folder, self._peaks(), device, gain, self._volume)
+        self._player = Player(heard, self._session.folder, self._peaks(), device, gain_db, self._volume)
         self._player.muted = self.muted
 
-    def start(self, frame: int) -> None:
-        """Play from a frame on."""
+    def start(self, seconds: Fraction) -> None:
+        """Play from a moment on."""
         self.stop()
-        if self._player is None or self._plan is None:
+        if self._player is None:
             return
         try:
-            self._player.start(sample_at(self._plan, frame))
+            self._player.start(floor(seconds * RATE + Fraction(1, 2)))
             self.is_playing = True
         except JauntyError as error:
             self._player, self.said = None, str(error)
@@ -84,9 +91,9 @@ class ShowSound:
             self._player.stop()
         self.is_playing = False
 
-    def scrub(self, frame: int) -> None:
+    def scrub(self, seconds: Fraction) -> None:
         """Let a moment be heard."""
-        self.start(frame)
+        self.start(seconds)
         self.is_playing = False
         self._scrubbing.start()
 
@@ -100,11 +107,9 @@ class ShowSound:
         return self.said
 
     @property
-    def frame(self) -> int:
-        """The frame that belongs to what is heard now."""
-        if self._player is None or self._plan is None:
-            return 0
-        return int(self._player.at * self._plan.output.frame_rate / RATE)
+    def seconds(self) -> Fraction:
+        """The moment that is heard now."""
+        return Fraction(self._player.at, RATE) if self._player is not None else Fraction(0)
 
     def set_volume(self, volume: float) -> None:
         self._volume = volume

@@ -8,8 +8,9 @@ from typing import TYPE_CHECKING, Any
 from platformdirs import user_data_dir
 from PySide6.QtCore import QObject, Signal
 
+from jaunty_frame.app.project.jobs import SOUNDS
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.project.task import WAITS_S, Task
+from jaunty_frame.app.project.task import Task
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.material.sounds import add_sound
 from jaunty_frame.document.sound import SoundFile, SoundKind
@@ -38,8 +39,12 @@ class SoundWork(QObject):
         super().__init__(parent)
         self._session = session
         self._cache: PeakCache | None = None
-        self.task: Task | None = None
         self._waiting: list[Callable[[], None]] = []
+
+    @property
+    def task(self) -> Task | None:
+        """The work that is under way."""
+        return self._session.jobs.running(SOUNDS)
 
     def keep_peaks_in(self, folder: Path) -> None:
         """Keep the waves of sounds in a folder instead of the user's own."""
@@ -118,17 +123,16 @@ class SoundWork(QObject):
                     problems.append(str(error))
             return files, problems
 
-        task = self.task = Task("sounds", work, self)
-        task.finished.connect(lambda result: self._take(task, result, kind, slide_ids, fields))
-        task.failed.connect(lambda sentence: self._end(task, [sentence]))
-        task.cancelled.connect(lambda: self._end(task, []))
         self.working.emit(True)
-        task.start()
+        self._session.jobs.start(
+            SOUNDS,
+            work,
+            lambda result: self._take(result, kind, slide_ids, fields),
+            failed=lambda sentence: self.said.emit([sentence]),
+            ended=self._go_on,
+        )
 
-    def _take(self, task: Task, result: Any, kind: SoundKind, slide_ids: Sequence[str], fields: dict[str, Any]) -> None:
-        if task is not self.task:
-            task.deleteLater()
-            return  # for a project that is no longer open
+    def _take(self, result: Any, kind: SoundKind, slide_ids: Sequence[str], fields: dict[str, Any]) -> None:
         files, problems = result
         known = {slide.id for slide in self._session.latest.slides}
         slides = [name for name in slide_ids if name in known]
@@ -138,31 +142,16 @@ class SoundWork(QObject):
         if edits:
             self._session.apply(edits[0] if len(edits) == 1 else all_of(edits))
             self.added.emit(self._session.latest.sound.sounds[-1].id)
-        self._end(task, problems)
+        if problems:
+            self.said.emit(problems)
 
-    def _end(self, task: Task, sentences: list[str]) -> None:
-        task.deleteLater()
-        if task is not self.task:
-            return
-        self.task = None
-        if sentences:
-            self.said.emit(sentences)
+    def _go_on(self) -> None:
         if self._waiting:
             self._waiting.pop(0)()
         else:
             self.working.emit(False)
 
     def forget(self) -> None:
-        """Another project was opened: what is under way is for the one before, and nothing comes of it."""
+        """Another project was opened: nothing comes of what is under way for the one before."""
         self._waiting.clear()
-        if self.task is not None:
-            self.task.cancel()
-            self.task = None
-            self.working.emit(False)
-
-    def shut_down(self) -> None:
-        """End what runs, because the window closes."""
-        self._waiting.clear()
-        if self.task is not None:
-            self.task.cancel()
-            self.task.wait(WAITS_S)
+        self.working.emit(False)

@@ -1,69 +1,26 @@
 """The screening: a whole show in one output, in real time. Frames that come too late are dropped, never slowed."""
 
 from collections.abc import Callable
+from fractions import Fraction
+from math import floor
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QElapsedTimer, QRectF, QSize, Qt, QTimer, Signal
-from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QSlider, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QImage, QKeyEvent, QResizeEvent
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSlider, QVBoxLayout, QWidget
 
-from jaunty_frame.app.pictures.zones_painting import paint_zones
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.show_sound import ShowSound
+from jaunty_frame.app.project.transport import Transport
 from jaunty_frame.app.screening.projector import Projector, Reel
+from jaunty_frame.app.screening.screen_picture import ScreenPicture
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.model import Output
 from jaunty_frame.show.planning.plan import Plan
 
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.peaks import PeakCache
-
-_LONGEST_PX = 1280
-
-
-class _Picture(QWidget):
-    """The frame as large as it fits, on black."""
-
-    clicked = Signal()
-
-    def __init__(self) -> None:
-        super().__init__()
-        self.image: QImage | None = None
-        self.message = ""
-        self.aspect = 1.0
-        self.zones_of: Output | None = None
-        """Whose zones are drawn over the picture."""
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Screen")
-
-    def minimumSizeHint(self) -> QSize:
-        return QSize(200, 150)
-
-    def picture_rect(self) -> QRectF:
-        height = min(float(self.height()), self.width() / self.aspect)
-        width = height * self.aspect
-        return QRectF((self.width() - width) / 2, (self.height() - height) / 2, width, height)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        with QPainter(self) as painter:
-            painter.fillRect(self.rect(), QColor("#1a1a1a"))
-            if self.image is not None and not self.message:
-                painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-                painter.drawImage(self.picture_rect(), self.image)
-                if self.zones_of is not None:
-                    paint_zones(painter, self.picture_rect(), self.zones_of)
-            elif self.message:
-                painter.setPen(QColor("#ffffff"))
-                painter.drawText(
-                    self.rect().adjusted(40, 40, -40, -40),
-                    Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
-                    self.message,
-                )
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.clicked.emit()
 
 
 class Screening(QWidget):
@@ -83,23 +40,22 @@ class Screening(QWidget):
         self._projector.painted.connect(self._show_painted)
         self._projector.failed.connect(self._show_failure)
         self._run = 0
-        self._started_at = 0
         self.frame = 0
+        self._asked = 0
         self._waiting = False
-        self.playing = False
         self.dropped = 0
         self._by_ear: Tapping | None = None
         self.sound = ShowSound(session, peaks)
-        self._clock = QElapsedTimer()
-        self._timer = QTimer(self)
-        self._timer.setTimerType(Qt.TimerType.PreciseTimer)
-        self._timer.timeout.connect(self._tick)
+        self.transport = Transport(self.sound, self)
+        self.transport.moved.connect(self._follow)
+        self.transport.changed.connect(self._show_time)
+        self.transport.fault.connect(self._show_silence)
         self._build()
 
     def _build(self) -> None:
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Screening")
-        self.picture = _Picture()
+        self.picture = ScreenPicture()
         self.picture.clicked.connect(self.play_or_pause)
         self.outputs = QComboBox()
         self.outputs.setAccessibleName("Output shown")
@@ -122,6 +78,7 @@ class Screening(QWidget):
         self.loop = QPushButton("Loop")
         self.loop.setCheckable(True)
         self.loop.setToolTip("Begin again at the end (L)")
+        self.loop.toggled.connect(lambda _: self._set_loop())
         self.volume = QSlider(Qt.Orientation.Horizontal)
         self.volume.setRange(0, 100)
         self.volume.setValue(100)
@@ -163,6 +120,7 @@ class Screening(QWidget):
             self.outputs.addItem(output.name, output.id)
         self.show_output(output_id, n)
         self._by_ear = Tapping(self._plan) if by_ear and self._plan is not None else None
+        self._set_loop()
         self.tap_hint.setVisible(by_ear)
         # Another output, or another place, would not fit what was tapped.
         for widget in (self.outputs, self.position):
@@ -170,45 +128,48 @@ class Screening(QWidget):
         self.setFocus()
 
     def show_output(self, output_id: str, n: int | None = None) -> None:
-        """Show another output, at the same time of the show unless ``n`` is given."""
+        """Show another output, at the same time of the show unless frame ``n`` is given."""
         plan = self._session.plans().get(output_id)
         if plan is None:  # it was removed meanwhile
             self.leave()
             return
-        seconds = self.frame / self._plan.output.frame_rate if self._plan else 0
+        rate = plan.output.frame_rate
+        seconds = Fraction(n) / rate if n is not None else self.transport.seconds if self._plan else Fraction(0)
         self._plan = plan
         self.outputs.setCurrentIndex(self.outputs.findData(output_id))
-        self.picture.aspect = float(self._plan.output.aspect)
+        self.picture.aspect = float(plan.output.aspect)
         if self.picture.zones_of is not None:
-            self.picture.zones_of = self._plan.output
-        total = self._plan.schedule.total
-        self.frame = min(n if n is not None else int(seconds * self._plan.output.frame_rate), max(total - 1, 0))
+            self.picture.show_zones(plan.output)
+        total = plan.schedule.total
+        self.transport.cue(plan.seconds, min(seconds, Fraction(max(total - 1, 0)) / rate))
+        self.frame = self._frame_now()
         self.position.blockSignals(True)
         self.position.setRange(0, max(total - 1, 0))
         self.position.blockSignals(False)
         self._start_projector()
         self.sound.show_plan(plan)
         self.volume.setVisible(self.sound.is_heard)
-        self.heard.setText(self.sound.said)
-        self.heard.setVisible(bool(self.sound.said))
-        self._set_playing(total > 0)
+        self._show_silence(self.sound.said)
+        self._set_loop()
+        if total:
+            self._play()
+
+    def _show_silence(self, said: str) -> None:
+        """Say why nothing is heard."""
+        self.heard.setText(said)
+        self.heard.setVisible(bool(said))
 
     def _start_projector(self) -> None:
         if self._plan is None or not self._plan.schedule.total:
             return
-        place = self.picture.picture_rect()
-        ratio = self.devicePixelRatio()
-        width, height = place.width() * ratio, place.height() * ratio
-        shrink = min(1.0, _LONGEST_PX / max(width, height, 1.0))
-        size = max(round(width * shrink), 16), max(round(height * shrink), 16)
         self._run += 1
-        self._projector.put_in(Reel(self._run, self._plan, self._session.source, *size))
+        self._projector.put_in(Reel(self._run, self._plan, self._session.source, *self.picture.pixels()))
         self._waiting = False
         self.picture.message = ""
         self._ask()
 
     def stop(self) -> None:
-        self._set_playing(False)
+        self.transport.pause()
         self._run += 1  # what is still being painted is not shown
         self._projector.put_in(None)
         self.sound.show_plan(None)
@@ -228,56 +189,42 @@ class Screening(QWidget):
         self.fill_screen.setChecked(False)
         self.closed.emit()
 
+    @property
+    def playing(self) -> bool:
+        return self.transport.is_playing
+
     def play_or_pause(self) -> None:
         if self._plan is None:
             return
-        if not self.playing and self.frame >= self._plan.schedule.total - 1:
-            self.frame = 0
-        self._set_playing(not self.playing)
+        if self.playing:
+            self.transport.pause()
+            return
+        if self.frame >= self._plan.schedule.total - 1:
+            self.transport.seek(Fraction(0))
+        self._play()
 
-    def _set_playing(self, playing: bool) -> None:
-        self.playing = playing
-        self.sound.stop()
-        self.button.setText("Pause" if playing else "Play")
-        if playing and self._plan is not None:
-            self._started_at = self.frame
-            self._clock.invalidate()  # starts when the first frame is there
-            self._timer.start(max(1, int(500 / float(self._plan.output.frame_rate))))
-            self._ask()
-        else:
-            self._timer.stop()
-        self._show_time()
+    def _play(self) -> None:
+        """Play from the frame that is shown on, as soon as its picture is there."""
+        self.transport.play(waits=True)
+        self._ask()
 
     # -- running
 
-    def _now(self) -> int:
-        """Return the frame that the clock asks for."""
-        if self._plan is None or not self.playing or not self._clock.isValid():
-            return self.frame
-        if self.sound.is_playing:  # its clock leads
-            return max(self.sound.frame, self._started_at)
-        passed = self._clock.nsecsElapsed() * self._plan.output.frame_rate / 1_000_000_000
-        return self._started_at + int(passed)
-
-    def _tick(self) -> None:
+    def _frame_now(self) -> int:
+        """Return the frame that belongs to the moment that is now."""
         if self._plan is None:
+            return 0
+        n = floor(self.transport.seconds * self._plan.output.frame_rate)
+        return min(n, max(self._plan.schedule.total - 1, 0))
+
+    def _follow(self) -> None:
+        """Show the moment that is now; what was not painted in time is dropped."""
+        if self._plan is None or (n := self._frame_now()) == self.frame:
             return
-        if fault := self.sound.fault():
-            self._started_at = self.frame
-            self._clock.start()
-            self.heard.setText(fault)
-            self.heard.show()
-        n = self._now()
-        if n >= self._plan.schedule.total and self.loop.isChecked() and self._by_ear is None:
-            self._jump(0)
-        elif n >= self._plan.schedule.total:
-            self.frame = self._plan.schedule.total - 1
-            self._set_playing(False)
-            self._ask()
-        elif n != self.frame:
+        if self.playing:
             self.dropped += max(n - self.frame - 1, 0)
-            self.frame = n
-            self._ask()
+        self.frame = n
+        self._ask()
 
     def _ask(self) -> None:
         if not self._waiting:
@@ -289,12 +236,8 @@ class Screening(QWidget):
         if run != self._run:
             return
         self._waiting = False
-        self.picture.message = ""
-        self.picture.image = image
-        self.picture.update()
-        if self.playing and not self._clock.isValid():
-            self._clock.start()
-            self.sound.start(self._started_at)
+        self.picture.show_image(image)
+        self.transport.begin()
         if n != self.frame:
             self._ask()
         self._show_time()
@@ -303,11 +246,11 @@ class Screening(QWidget):
         if run != self._run:
             return
         self._waiting = False
-        self._set_playing(False)
-        self.picture.message = sentence
-        self.picture.update()
+        self.transport.pause()
+        self.picture.show_message(sentence)
 
     def _show_time(self) -> None:
+        self.button.setText("Pause" if self.playing else "Play")
         if self._plan is None:
             return
         self.position.blockSignals(True)
@@ -316,17 +259,18 @@ class Screening(QWidget):
         rate = self._plan.output.frame_rate
         self.time.setText(f"{clock_text(self.frame / rate)} of {clock_text(self._plan.seconds)}")
 
-    def _jump(self, n: int) -> None:
-        """Go on playing from another frame."""
-        self.frame = n
-        self._set_playing(True)
-
     def _seek(self, n: int) -> None:
-        self.frame = n
-        self._set_playing(self.playing)
+        if self._plan is None:
+            return
+        seconds = Fraction(n) / self._plan.output.frame_rate
+        self.transport.seek(seconds, waits=True)
         if not self.playing:
-            self.sound.scrub(n)
+            self.sound.scrub(seconds)
         self._ask()
+
+    def _set_loop(self) -> None:
+        loops = self.loop.isChecked() and self._by_ear is None
+        self.transport.loop = (Fraction(0), self.transport.length) if loops else None
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key = event.key()
@@ -345,10 +289,9 @@ class Screening(QWidget):
         elif key == Qt.Key.Key_F:
             self.fill_screen.toggle()
         elif key == Qt.Key.Key_Z and self._plan is not None:
-            self.picture.zones_of = self._plan.output if self.picture.zones_of is None else None
-            self.picture.update()
+            self.picture.show_zones(self._plan.output if self.picture.zones_of is None else None)
         elif key == Qt.Key.Key_T and self._by_ear is not None and self.playing:
-            self._jump(self._by_ear.tap(self._now()))
+            self._seek(self._by_ear.tap(self._frame_now()))
         elif self._by_ear is not None:
             super().keyPressEvent(event)  # time runs on
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right) and self._plan is not None:

@@ -27,7 +27,7 @@ class ChoosingTable(BlockTable):
         self._chosen_before: list[tuple[str, str | int]] = []
         self.sheet_model.modelAboutToBeReset.connect(self._keep_chosen)
         self.sheet_model.modelReset.connect(self._on_reset)
-        session.where = self.place
+        session.edited.where = self.place
         session.returned.connect(self.return_to)
 
     def _on_reset(self) -> None:

@@ -206,7 +206,7 @@ class Lane:
 
     def _is_lost(self, one: Heard) -> bool:
         """Return whether its file is missing or cannot be read."""
-        return self._session.states.get(one.sound.file) in LOST
+        return self._session.shown.states.get(one.sound.file) in LOST
 
     def _name(self, one: Heard) -> str:
         heard = self.heard

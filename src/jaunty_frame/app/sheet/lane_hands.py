@@ -31,7 +31,6 @@ class LaneHands(QObject):
         self._sound: Sound | None = None
         self._start, self._row = QPoint(), -1
         self._axis = ""
-        self._gesture = 0
 
     @property
     def is_dragging(self) -> bool:
@@ -123,8 +122,7 @@ class LaneHands(QObject):
         """Change the sound; ``said`` stands beside the pointer."""
         if self._sound is not None:
             QToolTip.showText(QCursor.pos(), said, self._view)
-            merge = f"lane-{self._sound.id}-{self._gesture}"
-            self._session.apply(set_sound(self._sound.id, merge, **fields))
+            self._session.apply(set_sound(self._sound.id, **fields), "lane", self._sound.id)
 
     def release(self) -> None:
         spot, self._spot, self._sound = self._spot, None, None
@@ -133,8 +131,7 @@ class LaneHands(QObject):
         if not self._axis:
             self.opened.emit(spot.heard.sound.id)
             return
-        self._gesture += 1
-        self._session.close_gesture()
+        self._session.edited.end_gesture()
 
 
 def _runs(rows: list[int]) -> list[list[int]]:

@@ -26,7 +26,7 @@ class RowStretcher(QObject):
         super().__init__(view)
         self._session, self._view, self._chosen = session, view, chosen
         self._slides: list[str] = []
-        self._from, self._seconds, self._gesture = QPoint(), Fraction(0), 0
+        self._from, self._seconds = QPoint(), Fraction(0)
 
     @property
     def is_dragging(self) -> bool:
@@ -50,15 +50,14 @@ class RowStretcher(QObject):
         chosen = self._chosen()
         self._slides = chosen if slide.id in chosen else [slide.id]
         self._from, self._seconds = place, self._view.sheet_model.settings(row).seconds
-        self._gesture += 1
 
     def move(self, place: QPoint) -> None:
         steps = round((place.y() - self._from.y()) / _PX_A_SECOND / _STEP)
         seconds = max(self._seconds + steps * _STEP, MIN_SECONDS)
         typed = TypedSeconds(Fraction(0), seconds)
-        self._session.apply(change_seconds(self._slides, typed, merge=f"stretch-{self._gesture}"))
+        self._session.apply(change_seconds(self._slides, typed), "stretch")
         QToolTip.showText(self._view.viewport().mapToGlobal(place), clock_text(seconds), self._view)
 
     def release(self) -> None:
         self._slides = []
-        self._session.close_gesture()
+        self._session.edited.end_gesture()

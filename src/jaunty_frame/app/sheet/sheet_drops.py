@@ -120,7 +120,7 @@ class SheetDrops(QObject):
         if own:
             self._session.apply(show_photos([photo.id for photo in copied.photos], before))
         else:
-            self._session.apply(paste_slides(self._session.taken_in(copied), before))
+            self._session.apply(paste_slides(self._session.place.taken_in(copied), before))
         self.landed.emit([slide.id for slide in self._session.latest.slides if slide.id not in known])
 
     def _scroll_on(self) -> None:

@@ -52,7 +52,7 @@ class SheetModel(QAbstractTableModel):
 
     def _sort_findings(self) -> None:
         self._by_cell = {}
-        for finding in self._session.marked_findings():
+        for finding in self._session.shown.marked_findings():
             if finding.sound_id:
                 continue  # the lane marks it
             place = JOINT if finding.at_joint else "" if finding.of_photo else finding.output

@@ -156,6 +156,7 @@ class MainWindow(QMainWindow):
     # -- what is shown
 
     def _on_replaced(self) -> None:
+        self.notice.end_progress()
         self.images.forget()
         self.importer.forget()
         self.desk.sounds.forget()
@@ -165,7 +166,7 @@ class MainWindow(QMainWindow):
         session = self.session
         name = session.path.name if session.path else "not saved yet"
         self.setWindowTitle(f"{session.latest.title} ({name})[*]")
-        self.setWindowModified(not session.is_saved)
+        self.setWindowModified(not session.place.is_saved)
         show_actions(self.desk, self.pages.currentWidget() is self.workplace)
 
     def _open(self, name: str, about: str) -> None:
@@ -211,7 +212,7 @@ class MainWindow(QMainWindow):
         self.desk.open("joint")
 
     def _play(self, by_ear: bool = False) -> None:
-        self.session.when_shown(lambda: self._begin_screening(by_ear))
+        self.session.shown.when_shown(lambda: self._begin_screening(by_ear))
 
     def _begin_screening(self, by_ear: bool) -> None:
         """Show the screening, from the chosen slide on, in the chosen output."""
@@ -240,20 +241,20 @@ class MainWindow(QMainWindow):
     # -- closing, dropping
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        if not self._may_end_work and (running := self.side.under_way()):
+        if not self._may_end_work and (running := [*self.session.jobs.under_way(), *self.side.under_way()]):
             event.ignore()
             from jaunty_frame.app.project.dialogs import ask_about_running
 
             ask_about_running(self, running, self._close_over_work)
             return
-        if self.session.is_saved:
+        if self.session.place.is_saved:
             self._shut_down()
             event.accept()
             return
         event.ignore()
 
         def leave() -> None:
-            self.session.forget_changes()
+            self.session.place.count_as_saved()
             self._close_over_work()
 
         self.files.when_changes_are_safe(leave)
@@ -264,13 +265,11 @@ class MainWindow(QMainWindow):
         self._may_end_work = False
 
     def _shut_down(self) -> None:
-        self.importer.shut_down()
-        self.desk.sounds.shut_down()
         if "screening" in self.__dict__:
             self.screening.shut_down()
         self.side.shut_down()
         self.images.close()
-        self.session.wait()
+        self.session.close()
         self.net.close()
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:

@@ -68,7 +68,7 @@ class Net(QObject):
 
     def _tell(self) -> None:
         self._told = False
-        self._session.write_autosave()
+        self._session.place.write_autosave()
         sentences, self._sentences = self._sentences, []
         self.caught.emit(sentences or [_FAULT])
 

@@ -64,6 +64,11 @@ class NoticeBar(QWidget):
         self._say("\n".join(sentences))
         self.setVisible(bool(sentences))
 
+    def end_progress(self) -> None:
+        """Show no progress any more; sentences stay."""
+        if self._running:
+            self.show_sentences([])
+
     def _offer(self, action: NoticeAction | None) -> None:
         self._action = action
         self.action_button.setText(action.label if action else "")

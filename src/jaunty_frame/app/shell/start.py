@@ -65,7 +65,7 @@ def run_window(project: str | None) -> int:
     window = open_window(app, path)
 
     def stop(*_: object) -> None:
-        window.session.write_autosave()
+        window.session.place.write_autosave()
         app.exit(130)
 
     for number in (signal.SIGINT, signal.SIGTERM):

@@ -1,7 +1,4 @@
-"""An edit: a pure function from a project to a changed one, with the label that undo shows.
-
-``merge`` is the same for the small steps of one gesture (a drag, a slider), which become one undo step.
-"""
+"""An edit: a pure function from a project to a changed one, with the label that undo shows."""
 
 from collections.abc import Callable, Sequence
 from typing import NamedTuple
@@ -18,7 +15,6 @@ class Edit(NamedTuple):
 
     label: str
     change: Callable[[Project], Project]
-    merge: str = ""
 
     def apply(self, project: Project) -> Project:
         """Return the changed project; UsageError with a sentence where a value is out of the document's limits."""

@@ -12,7 +12,6 @@ def set_framing(
     output_id: str,
     opening: Window | None,
     closing: Window,
-    merge: str = "",
     leans: tuple[float, float] = (0.0, 0.0),
     member: int = 0,
 ) -> Edit:
@@ -33,7 +32,7 @@ def set_framing(
         new = framing.changed(between=before.between) if before is not None and before.between else framing
         return project.changed(hand_set=(*_without(project, slide_id, output_id, member), new))
 
-    return Edit("Set framing", apply, merge)
+    return Edit("Set framing", apply)
 
 
 def drop_framings(cells: Iterable[tuple[str, str]]) -> Edit:

@@ -73,13 +73,13 @@ def _words_of(slides: Sequence[Slide]) -> tuple[Words, ...]:
     return tuple(one.changed(id=f"words-{number}") for number, one in enumerate(words, 1))
 
 
-def set_exhibit(slide_id: str, exhibit: Exhibit, merge: str = "") -> Edit:
+def set_exhibit(slide_id: str, exhibit: Exhibit) -> Edit:
     """Show the same photos otherwise: in another arrangement, for example."""
 
     def changed(slide: Slide) -> Slide:
         return slide.changed(exhibit=exhibit) if slide.id == slide_id else slide
 
-    return Edit("Arrangement", lambda project: with_slides(project, changed), merge)
+    return Edit("Arrangement", lambda project: with_slides(project, changed))
 
 
 def _without_framings(project: Project, slide_ids: set[str]) -> Project:

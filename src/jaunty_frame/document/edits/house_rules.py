@@ -39,7 +39,7 @@ def set_for_shape(shape: Shape, label: str, **fields: Any) -> Edit:
         shapes = (*others, own.changed(**fields)) if fields else others
         return project if shapes == rules.shapes else project.changed(house_rules=rules.changed(shapes=shapes))
 
-    return Edit(label, apply, merge=f"house-{shape}-{'-'.join(fields)}" if fields else "")
+    return Edit(label, apply)
 
 
 def set_house_rules(label: str, **fields: Any) -> Edit:
@@ -48,7 +48,7 @@ def set_house_rules(label: str, **fields: Any) -> Edit:
     def apply(project: Project) -> Project:
         return project.changed(house_rules=project.house_rules.changed(**fields))
 
-    return Edit(label, apply, merge="house-" + "-".join(fields))
+    return Edit(label, apply)
 
 
 def set_seconds_for_all(**fields: Fraction) -> Edit:
@@ -59,7 +59,7 @@ def set_seconds_for_all(**fields: Fraction) -> Edit:
         shapes = tuple(one.changed(seconds=None) for one in project.house_rules.shapes)
         return project.changed(house_rules=project.house_rules.changed(**fields, shapes=shapes), slides=slides)
 
-    return Edit("Seconds of all", apply, merge="house-" + "-".join(fields))
+    return Edit("Seconds of all", apply)
 
 
 def set_up(outputs: Sequence[Output], **fields: Any) -> Edit:
@@ -77,4 +77,4 @@ def set_up(outputs: Sequence[Output], **fields: Any) -> Edit:
 
 
 def set_title(title: str) -> Edit:
-    return Edit("Title", lambda project: project.changed(title=title), merge="title")
+    return Edit("Title", lambda project: project.changed(title=title))

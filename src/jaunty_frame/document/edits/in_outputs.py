@@ -8,7 +8,7 @@ from jaunty_frame.document.edits.slides import with_slides
 from jaunty_frame.document.model import InOutput, Project, Slide
 
 
-def set_in_output(slide_ids: Iterable[str], output_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+def set_in_output(slide_ids: Iterable[str], output_id: str, label: str, **fields: Any) -> Edit:
     """Set ``fields`` (fill, mount) of slides in one output; None means "as elsewhere"."""
     chosen = set(slide_ids)
 
@@ -22,4 +22,4 @@ def set_in_output(slide_ids: Iterable[str], output_id: str, label: str, merge: s
     def apply(project: Project) -> Project:
         return with_slides(project, changed)
 
-    return Edit(label, apply, merge)
+    return Edit(label, apply)

@@ -28,7 +28,7 @@ def instant_near(instants: Iterable[Instant], at: float) -> Instant | None:
     return next((one for one in instants if abs(one.at - at) <= SAME_INSTANT), None)
 
 
-def set_at_instant(slide_ids: Iterable[str], at: float, merge: str = "", **values: Any) -> Edit:
+def set_at_instant(slide_ids: Iterable[str], at: float, **values: Any) -> Edit:
     """Set values at a point of the time: of the instant there, or of a new one."""
 
     def changed(slide: Slide) -> Slide:
@@ -36,10 +36,10 @@ def set_at_instant(slide_ids: Iterable[str], at: float, merge: str = "", **value
         new = there.changed(**values) if there else Instant(at=at, **values)
         return _with(slide, there, new)
 
-    return _edit(slide_ids, "Instant", changed, merge)
+    return _edit(slide_ids, "Instant", changed)
 
 
-def move_instant(slide_ids: Iterable[str], at: float, to: float, merge: str = "") -> Edit:
+def move_instant(slide_ids: Iterable[str], at: float, to: float) -> Edit:
     """Move an instant; one that stands where it goes is replaced."""
 
     def changed(slide: Slide) -> Slide:
@@ -49,7 +49,7 @@ def move_instant(slide_ids: Iterable[str], at: float, to: float, merge: str = ""
         without = _with(slide, there, None)
         return _with(without, instant_near(without.instants, to), there.changed(at=min(max(to, 0.0), 1.0)))
 
-    return _edit(slide_ids, "Move instant", changed, merge)
+    return _edit(slide_ids, "Move instant", changed)
 
 
 def copy_instant(slide_ids: Iterable[str], at: float, to: float) -> Edit:
@@ -119,10 +119,10 @@ def _with(slide: Slide, old: Instant | None, new: Instant | None) -> Slide:
     return slide.changed(instants=tuple(sorted(kept, key=lambda one: one.at)))
 
 
-def _edit(slide_ids: Iterable[str], label: str, change: Callable[[Slide], Slide], merge: str = "") -> Edit:
+def _edit(slide_ids: Iterable[str], label: str, change: Callable[[Slide], Slide]) -> Edit:
     chosen = set(slide_ids)
 
     def apply(project: Project) -> Project:
         return with_slides(project, lambda slide: change(slide) if slide.id in chosen else slide)
 
-    return Edit(label, apply, merge)
+    return Edit(label, apply)

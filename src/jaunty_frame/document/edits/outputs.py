@@ -33,8 +33,8 @@ def remove_output(output_id: str) -> Edit:
     return Edit("Remove output", apply)
 
 
-def set_zones(output_id: str, zones: ZoneMargins, merge: str = "") -> Edit:
-    return set_on_output(output_id, "Zones", merge, zones=zones)
+def set_zones(output_id: str, zones: ZoneMargins) -> Edit:
+    return set_on_output(output_id, "Zones", zones=zones)
 
 
 def duplicate_output(output_id: str) -> Edit:
@@ -75,11 +75,11 @@ def duplicate_output(output_id: str) -> Edit:
     return Edit("Duplicate output", apply)
 
 
-def set_on_output(output_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+def set_on_output(output_id: str, label: str, **fields: Any) -> Edit:
     """Set ``fields`` (name, pace, frame rate) of an output."""
 
     def apply(project: Project) -> Project:
         outputs = tuple(o.changed(**fields) if o.id == output_id else o for o in project.outputs)
         return project if outputs == project.outputs else project.changed(outputs=outputs)
 
-    return Edit(label, apply, merge)
+    return Edit(label, apply)

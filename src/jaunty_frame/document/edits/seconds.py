@@ -22,7 +22,7 @@ from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.errors import UsageError
 
 
-def change_seconds(slide_ids: Iterable[str], typed: TypedSeconds, merge: str = "") -> Edit:
+def change_seconds(slide_ids: Iterable[str], typed: TypedSeconds) -> Edit:
     """Set or change the seconds of slides; changes are of what holds for each."""
     chosen = set(slide_ids)
 
@@ -32,7 +32,7 @@ def change_seconds(slide_ids: Iterable[str], typed: TypedSeconds, merge: str = "
         within = {name: min(max(seconds, MIN_SECONDS), LONGEST_SECONDS) for name, seconds in wanted.items()}
         return _with_seconds(project, within, held)
 
-    return Edit("Seconds", apply, merge)
+    return Edit("Seconds", apply)
 
 
 def seconds_as_ruled(slide_ids: Iterable[str]) -> Edit:

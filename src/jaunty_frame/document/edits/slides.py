@@ -113,14 +113,14 @@ def with_slides(project: Project, change: Callable[[Slide], Slide]) -> Project:
     return project if same else project.changed(slides=slides)
 
 
-def set_on_slides(slide_ids: Iterable[str], label: str, merge: str = "", **fields: Any) -> Edit:
+def set_on_slides(slide_ids: Iterable[str], label: str, **fields: Any) -> Edit:
     """Set ``fields`` on slides; None means "as the house rules say"."""
     chosen = set(slide_ids)
 
     def apply(project: Project) -> Project:
         return with_slides(project, lambda slide: slide.changed(**fields) if slide.id in chosen else slide)
 
-    return Edit(label, apply, merge)
+    return Edit(label, apply)
 
 
 def place_slides(slide_ids: Iterable[str], placement: Placement | None) -> Edit:

@@ -11,8 +11,8 @@ import numpy as np
 
 from jaunty_frame.core.opencv import one_thread
 from jaunty_frame.errors import Cancelled
-from jaunty_frame.media.formats.format import Quality
-from jaunty_frame.media.formats.format_list import USUAL, format_of
+from jaunty_frame.media.formats.format import FormatOptions, Quality, Wanted
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of, options_type
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.planning.plan import Plan
@@ -41,6 +41,7 @@ def estimated(
     has_sound: bool = False,
     cancelled: Callable[[], bool] = lambda: False,
     form_name: str = USUAL,
+    options: FormatOptions | None = None,
 ) -> Estimate:
     """Return the size and the time of a show's video. Cancelled, PhotoError, ExportError."""
     total = plan.schedule.total
@@ -49,14 +50,16 @@ def estimated(
     else:
         starts = [round((total - _LENGTH) * (k + 0.5) / _STRETCHES) for k in range(_STRETCHES)]
         length = _LENGTH
-    sizes, seconds = _written(plan, source, quality, [range(n, n + length) for n in starts], cancelled, form_name)
+    stretches = [range(n, n + length) for n in starts]
+    sizes, seconds = _written(plan, source, quality, stretches, cancelled, form_name, options)
     # The first frame of a stretch follows nothing that it resembles: it is coded whole.
     settled = min(_SETTLED, length - 1)
     each = sizes.reshape(len(starts), length)
     change = each[:, settled:].mean()
     whole = max(each[:, :settled].sum(axis=1).mean() - (settled - 1) * change, change)
     keys = -(-total // _KEY_EVERY)
-    sound = float(plan.seconds) * _SOUND_BYTES_A_SECOND if has_sound else 0.0
+    hears = has_sound and format_of(form_name).hears
+    sound = float(plan.seconds) * _SOUND_BYTES_A_SECOND if hears else 0.0
     return Estimate(float(keys * whole + (total - keys) * change) + sound, seconds * total)
 
 
@@ -67,13 +70,16 @@ def _written(
     stretches: Sequence[Sequence[int]],
     cancelled: Callable[[], bool],
     form_name: str,
+    options: FormatOptions | None,
 ) -> tuple[np.ndarray, float]:
     """Write stretches of frames as one video; return the bytes of each frame, and the seconds that one takes, the first
     of each stretch aside: preparing its photos goes on beside the others in a real export."""
     output, form, taken, counted = plan.output, format_of(form_name), 0.0, 0
     with tempfile.TemporaryDirectory() as folder, one_thread():
-        path = Path(folder) / f"part{form.suffix}"
-        writer = form.open(path, output, quality, None)
+        path = Path(folder) / "part"
+        if FORMATS[form_name].is_folder:
+            path.mkdir()
+        writer = form.open(path, Wanted(output, quality, options or options_type(form_name)()))
         try:
             canvas, number = writer.canvas(), 0
             with FramePainter(plan, source, output_format(plan, output.width, output.height, form.coding)) as painter:
@@ -98,7 +104,12 @@ def _written(
 
 def _frame_bytes(path: Path, count: int) -> np.ndarray:
     """Return how many bytes each frame of a video takes, (count,), in the order in which they are seen."""
-    with av.open(str(path)) as container:
-        packets = [packet for packet in container.demux(video=0) if packet.pts is not None]
+    try:
+        with av.open(str(path)) as container:
+            packets = [packet for packet in container.demux(video=0) if packet.pts is not None]
+    except (av.FFmpegError, IndexError, OSError):
+        # A folder, or a file whose frames nobody can tell from one another: they share its size.
+        files = [one for one in path.rglob("*") if one.is_file()] if path.is_dir() else [path]
+        return np.full(count, sum(one.stat().st_size for one in files) / max(count, 1))
     packets.sort(key=lambda packet: packet.pts)
     return np.array([packet.size for packet in packets[:count]])

@@ -4,15 +4,16 @@ import contextlib
 import errno
 import queue
 import threading
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
 
 from jaunty_frame.core.opencv import cv2, one_thread
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
-from jaunty_frame.media.atomic import temporary_beside, write_whole
-from jaunty_frame.media.formats.format import Canvas, Format, Quality, ShowSound, Writer
-from jaunty_frame.media.formats.format_list import USUAL, format_of
+from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.export.whole import whole_file, whole_folder
+from jaunty_frame.media.formats.format import Canvas, Wanted, Writer
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of
 from jaunty_frame.media.formats.mp4 import export_error
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -30,47 +31,62 @@ def export_show(
     plan: Plan,
     source: PhotoSource,
     path: Path,
-    quality: Quality = Quality.STANDARD,
+    wanted: Wanted | None = None,
+    form_name: str = USUAL,
     overwrite: bool = False,
     progress: Progress = lambda done, total: None,
     cancelled: Cancel = lambda: False,
-    form_name: str = USUAL,
-    sound: ShowSound | None = None,
+    frames: range | None = None,
 ) -> None:
-    """Write the show of ``plan`` to ``path``. progress : frames done, frames in all.
+    """Write the show of ``plan`` to ``path``, or some of its frames; wanted : beside them,
+    None = nothing in particular. progress : frames done, frames in all.
 
     Raises ExportError where the file exists already or cannot be written, PhotoError where a photo cannot be read, and
     Cancelled; after any of them nothing is left behind.
     """
     if path.exists() and not overwrite:
         raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
-    with one_thread(), _hidden_until_whole(path) as temporary:
-        form = format_of(form_name)
-        _encode(plan, source, form, form.open(temporary, plan.output, quality, sound), progress, cancelled)
+    form, wanted_frames = format_of(form_name), range(plan.schedule.total) if frames is None else frames
+    with one_thread(), _hidden_until_whole(path, form_name) as temporary:
+        writer = form.open(temporary, wanted or Wanted(plan.output))
+        _encode(plan, source, form.coding, writer, wanted_frames, progress, cancelled)
+
+
+def joined_show(parts: Sequence[Path], path: Path, wanted: Wanted, form_name: str = USUAL) -> None:
+    """Make one show of parts that hold its frames one after the other. ExportError."""
+    form = format_of(form_name)
+    if form.join is None:
+        raise ExportError(f"Parts of {FORMATS[form_name].label} cannot be joined; write the show in one go.")
+    with _hidden_until_whole(path, form_name) as temporary:
+        form.join(parts, temporary, wanted)
 
 
 @contextlib.contextmanager
-def _hidden_until_whole(path: Path) -> Iterator[Path]:
+def _hidden_until_whole(path: Path, form_name: str) -> Iterator[Path]:
     try:
-        path.parent.mkdir(parents=True, exist_ok=True)
-        with temporary_beside(path) as temporary:
+        with (whole_folder if FORMATS[form_name].is_folder else whole_file)(path) as temporary:
             yield temporary
     except OSError as error:
         raise export_error(error, path) from error
 
 
 def _encode(
-    plan: Plan, source: PhotoSource, form: Format, writer: Writer, progress: Progress, cancelled: Cancel
+    plan: Plan,
+    source: PhotoSource,
+    coding: Coding,
+    writer: Writer,
+    wanted: range,
+    progress: Progress,
+    cancelled: Cancel,
 ) -> None:
     output = plan.output
     encoder = _EncoderThread(writer)
-    total = plan.schedule.total
     try:
-        with FramePainter(plan, source, output_format(plan, output.width, output.height, form.coding)) as painter:
+        with FramePainter(plan, source, output_format(plan, output.width, output.height, coding)) as painter:
             frames = [writer.canvas() for _ in range(_FRAMES)]
             shown: list[FrameContent | None] = [None] * _FRAMES
             encoder.start(frames)
-            for n in range(total):
+            for number, n in enumerate(wanted):
                 if cancelled():
                     raise Cancelled("The export was stopped; nothing was written.")
                 free = encoder.next_free()
@@ -78,8 +94,8 @@ def _encode(
                 if shown[free] != content:  # a held slide is painted once
                     painter.paint(frames[free].surface, content)
                     shown[free] = content
-                encoder.submit(free, n)
-                progress(n + 1, total)
+                encoder.submit(free, number)
+                progress(number + 1, len(wanted))
         encoder.finish()
     except BaseException:
         encoder.abandon()

@@ -1,25 +1,24 @@
 """An export: which shows become which files, whether that can be done, and doing it."""
 
-import contextlib
 import re
 import unicodedata
-from collections.abc import Callable, Collection, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass, field
 from pathlib import Path
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from jaunty_frame.document.model import Output, Project
 from jaunty_frame.errors import ExportError
-from jaunty_frame.media.formats.format import Quality, ShowSound
+from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL
-from jaunty_frame.media.photos.sources import PhotoSource, resolved
+from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.media.replacing import replaced_by
 from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.planning.soundtrack import sound_plan
-from jaunty_frame.show.planning.words.planned import without_captions
 
 Progress = Callable[[int, int], None]
 BURNT = "burnt"
+"""Captions are painted; otherwise they stand in a file beside, named by its suffix."""
 
 
 def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
@@ -29,7 +28,7 @@ def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
     return f"{title}-{output.id}-{output.width}x{output.height}{FORMATS[form].suffix}"
 
 
-def ensure_exportable(project: Project, folder: Path, plans: Sequence[Plan]) -> None:
+def ensure_exportable(project: Project, folder: Place, plans: Sequence[Plan]) -> None:
     """Raise ExportError where there is nothing to show in an output, or where a photo that is shown is missing."""
     if not project.slides:
         raise ExportError("The project has no slides; add photos first.")
@@ -48,7 +47,7 @@ def ensure_exportable(project: Project, folder: Path, plans: Sequence[Plan]) -> 
 
 
 class Export(NamedTuple):
-    """One show and the file that it becomes."""
+    """One show and the file, or folder, that it becomes."""
 
     plan: Plan
     path: Path
@@ -58,16 +57,17 @@ class Export(NamedTuple):
 class ExportJob:
     """Shows of ``project`` (in ``folder``) to be written into the folder ``to``, one after the other.
 
-    captions : whether they are burnt in, or stand in a file beside each video: "srt" or "vtt".
+    captions : whether they are burnt in, or stand in a file beside each video: "srt" or "vtt"; options : of the format.
     """
 
     project: Project
-    folder: Path
+    folder: Place
     plans: Sequence[Plan]
     to: Path
     quality: Quality = Quality.STANDARD
     form: str = USUAL
     captions: str = BURNT
+    options: Mapping[str, Any] = field(default_factory=dict)
 
     @property
     def exports(self) -> list[Export]:
@@ -102,35 +102,15 @@ class ExportJob:
 
         Raises ExportError where another file is there already: it may have come since the user was asked.
         """
-        # The encoder's libraries take 0.07 s to load, which opening the window should not wait for.
-        from jaunty_frame.media.export.export import export_show
-        from jaunty_frame.media.frames.legibility import readable_plans
+        # What encodes and decodes takes 0.07 s to load, which opening the window should not wait for.
+        from jaunty_frame.media.export.job import job_of, write_show
 
         for there in replaced_by(self.files_of(export)):
             if there not in may_replace:
                 raise ExportError(f"{there.name} is already in {there.parent}; allow replacing it, or choose a folder.")
-        beside = self.captions != BURNT
-        plan = without_captions(export.plan) if beside else export.plan
-        plan = readable_plans({plan.output.id: plan}, source, cancelled)[plan.output.id]
-        with self._sound_of(export.plan, cancelled) as sound:
-            export_show(plan, source, export.path, self.quality, True, progress, cancelled, self.form, sound)
-        if beside:
-            from jaunty_frame.media.captions import captions_of, write_captions
-
-            write_captions(captions_of(export.plan), export.path.with_suffix(f".{self.captions}"))
-
-    @contextlib.contextmanager
-    def _sound_of(self, plan: Plan, cancelled: Callable[[], bool]) -> Iterator[ShowSound | None]:
-        heard = sound_plan(plan)
-        if not heard.heard:
-            yield None
-            return
-        # It decodes with libraries that take 0.07 s to load.
-        from jaunty_frame.media.sounds.mixing import mixed_show
-        from jaunty_frame.media.sounds.peaks import PeakCache
-
-        with mixed_show(heard, self.folder, PeakCache(), cancelled=cancelled) as mix:
-            yield mix
+        fields = {"form": self.form, "quality": self.quality, "captions": self.captions, "options": dict(self.options)}
+        job = job_of(self.project, self.folder, export.plan.output.id, export.path, **fields)
+        write_show(job, export.plan, source, progress, cancelled)
 
     def write_all(
         self,

@@ -1,12 +1,14 @@
 """What a format of finished shows is: the port that every encoder has, and how it is offered."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from enum import StrEnum
+from fractions import Fraction
 from pathlib import Path
 from typing import NamedTuple, Protocol
 
 from jaunty_frame.core.painting.surface import Coding, Surface
 from jaunty_frame.core.sound.levels import Samples
+from jaunty_frame.document.basis.values import Value
 from jaunty_frame.document.model import Output
 
 
@@ -14,6 +16,11 @@ class Quality(StrEnum):
     QUICK = "quick"
     STANDARD = "standard"
     FINE = "fine"
+
+
+class FormatOptions(Value):
+    """What can be chosen of a format beside the quality; each has its own, with the bounds from which editors and the
+    command line are made. This has nothing to choose."""
 
 
 class Canvas(Protocol):
@@ -32,8 +39,26 @@ class ShowSound(Protocol):
         ...
 
 
+class Chapter(NamedTuple):
+    """A part of the show with a name; first : frame."""
+
+    first: int
+    title: str
+
+
+class Wanted(NamedTuple):
+    """What is to be written: an output's frames, and its sound if it has one that the format hears."""
+
+    output: Output
+    quality: Quality = Quality.STANDARD
+    options: FormatOptions = FormatOptions()
+    sound: ShowSound | None = None
+    title: str = ""
+    chapters: Sequence[Chapter] = ()
+
+
 class Writer(Protocol):
-    """Encodes frames into a new file. ``close`` finishes it; without it the file is of no use."""
+    """Encodes frames into a new file or folder. ``close`` finishes it; without it what was written is of no use."""
 
     def canvas(self) -> Canvas:
         """Return memory for a frame that ``write`` takes."""
@@ -49,11 +74,18 @@ class Writer(Protocol):
 
 
 class Format(NamedTuple):
-    """suffix : of its files; label : for people; coding : how its frames are painted; open : a new file for an
-    output's frames and its sound, if it has one. Errors are ExportErrors."""
+    """A way to write a show. Errors are ExportErrors.
 
-    name: str
-    suffix: str
-    label: str
+    coding : how its frames are painted; open : begins a file, or where ``is_folder`` a folder that is there and empty;
+    join : makes one of parts that hold frames one after the other, with the sound of the whole; None where parts
+    cannot be joined. hears : whether it takes sound; rates : frames a second that it can have, None = any; tags,
+    chapters : whether it writes the title, and the names of its parts.
+    """
+
     coding: Coding
-    open: Callable[[Path, Output, Quality, ShowSound | None], Writer]
+    open: Callable[[Path, Wanted], Writer]
+    join: Callable[[Sequence[Path], Path, Wanted], None] | None = None
+    hears: bool = True
+    rates: frozenset[Fraction] | None = None
+    tags: bool = False
+    chapters: bool = False

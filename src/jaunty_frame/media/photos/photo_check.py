@@ -12,8 +12,8 @@ from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.moved_files import files_by_size
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.photo_import import look_at_photo
-from jaunty_frame.media.photos.sources import resolved
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.place import resolved
 from jaunty_frame.media.projects.project_store import path_from
 from jaunty_frame.show.findings.facts import FileState
 

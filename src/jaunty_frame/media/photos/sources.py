@@ -7,6 +7,7 @@ from jaunty_frame.core.painting.turning import turned_pixels
 from jaunty_frame.media.once import OnceCache
 from jaunty_frame.media.photos.files import read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
+from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.show.frames.layers.layer import PhotoFile
 
 _MOST_REMEMBERED = 96_000_000
@@ -14,16 +15,11 @@ _MOST_REMEMBERED = 96_000_000
 _Key = tuple[str, int, int]
 
 
-def resolved(path: str, folder: Path) -> Path:
-    """Return where a photo of ``path`` lies; relative paths start at the project's ``folder``."""
-    return folder / path
-
-
 class PhotoSource:
     """Decoded photos of one project; may be used from several threads."""
 
-    def __init__(self, folder: Path, cache: ThumbnailCache | None = None) -> None:
-        self._folder = folder
+    def __init__(self, place: Place, cache: ThumbnailCache | None = None) -> None:
+        self._place = place
         self._cache = cache or ThumbnailCache()
         self._decoded_photos: OnceCache[_Key, Pixels] = OnceCache(_MOST_REMEMBERED, lambda pixels: pixels.nbytes)
 
@@ -44,7 +40,7 @@ class PhotoSource:
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 
-        data = read_bytes(resolved(photo.path, self._folder))
+        data = read_bytes(resolved(photo.path, self._place))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
     def thumbnail(self, photo: PhotoFile) -> Pixels:

@@ -12,14 +12,14 @@ import opentimelineio as otio
 from jaunty_frame.core.time.timebase import fraction_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.atomic import reason_of, write_whole
-from jaunty_frame.media.photos.sources import resolved
+from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.show.planning.joints import joint, next_shown
 from jaunty_frame.show.planning.plan import Plan
 
 _OURS = "jaunty_frame"
 
 
-def cut_list(plan: Plan, title: str, folder: Path) -> otio.schema.Timeline:
+def cut_list(plan: Plan, title: str, folder: Place) -> otio.schema.Timeline:
     """Return a timeline with the output's slides on one track. folder : what photo paths are relative to."""
     rate = float(plan.output.frame_rate)
     timeline = otio.schema.Timeline(name=title, global_start_time=otio.opentime.RationalTime(0, rate))
@@ -64,7 +64,7 @@ def _cut_after(plan: Plan, k: int) -> tuple[int, otio.schema.Transition | None]:
     return plan.schedule.first[after] + before_cut, transition
 
 
-def _clip(plan: Plan, k: int, start: int, end: int, folder: Path) -> otio.schema.Clip:
+def _clip(plan: Plan, k: int, start: int, end: int, folder: Place) -> otio.schema.Clip:
     rate, slide = float(plan.output.frame_rate), plan.slides[k]
 
     def span(first: int, frames: int) -> otio.opentime.TimeRange:

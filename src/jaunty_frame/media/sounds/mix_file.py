@@ -6,6 +6,7 @@ from pathlib import Path
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.errors import Cancelled, SoundError
 from jaunty_frame.media.atomic import temporary_beside
+from jaunty_frame.media.place import Place
 from jaunty_frame.media.sounds.mixing import Measured, Progress, mixed_show
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.wav import WavWriter
@@ -16,7 +17,7 @@ _PART = 4 * RATE
 
 def write_mix(
     plan: SoundPlan,
-    folder: Path,
+    folder: Place,
     cache: PeakCache,
     to: Path,
     progress: Progress = lambda done, total: None,

@@ -25,7 +25,7 @@ from jaunty_frame.core.sound.loudness import (
 from jaunty_frame.core.sound.mixing import Read, mixed
 from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.errors import Cancelled, SoundError, shown_name
-from jaunty_frame.media.photos.sources import resolved
+from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.media.sounds.cleaning import cleaned
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.reading import SoundReader
@@ -52,7 +52,7 @@ class Measured(NamedTuple):
 class MixSources:
     """Opens what is played when it is first heard, and closes it when it was heard last."""
 
-    def __init__(self, plan: SoundPlan, folder: Path, cache: PeakCache) -> None:
+    def __init__(self, plan: SoundPlan, folder: Place, cache: PeakCache) -> None:
         self._plan, self._folder, self._cache = plan, folder, cache
         self._readers: dict[int, SoundReader] = {}
 
@@ -80,7 +80,7 @@ class MixSources:
         self._readers.clear()
 
 
-def sound_path(file: SoundFile, folder: Path) -> Path:
+def sound_path(file: SoundFile, folder: Place) -> Path:
     """Return where a sound file lies; SoundError where it does not."""
     path = resolved(file.path, folder)
     if not path.is_file():
@@ -107,7 +107,7 @@ class Mix:
 @contextlib.contextmanager
 def mixed_show(
     plan: SoundPlan,
-    folder: Path,
+    folder: Place,
     cache: PeakCache,
     progress: Progress = lambda done, total: None,
     cancelled: Callable[[], bool] = lambda: False,

@@ -5,12 +5,12 @@ estimated from where it is played. Peaks are limited likewise.
 """
 
 import threading
-from pathlib import Path
 
 import numpy as np
 
 from jaunty_frame.core.sound.levels import RATE, Samples, ratio
 from jaunty_frame.errors import JauntyError
+from jaunty_frame.media.place import Place
 from jaunty_frame.media.sounds.devices import Speaker
 from jaunty_frame.media.sounds.mixing import MixSources
 from jaunty_frame.media.sounds.peaks import PeakCache
@@ -26,7 +26,7 @@ class Player:
     """Plays a show from a sample on. ``at`` is the sample that is heard now."""
 
     def __init__(
-        self, plan: SoundPlan, folder: Path, cache: PeakCache, speaker: Speaker, gain_db: float, volume: float = 1.0
+        self, plan: SoundPlan, folder: Place, cache: PeakCache, speaker: Speaker, gain_db: float, volume: float = 1.0
     ) -> None:
         self._plan, self._folder, self._cache, self._speaker = plan, folder, cache, speaker
         self._gain = np.float32(ratio(gain_db))

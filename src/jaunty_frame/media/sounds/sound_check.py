@@ -11,7 +11,7 @@ from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.errors import SoundError
 from jaunty_frame.media.moved_files import files_by_size
 from jaunty_frame.media.photos.files import file_facts
-from jaunty_frame.media.photos.sources import resolved
+from jaunty_frame.media.place import resolved
 from jaunty_frame.media.projects.project_store import path_from
 from jaunty_frame.media.sounds.listening import content_of, look_at_sound
 from jaunty_frame.media.sounds.peaks import PeakCache

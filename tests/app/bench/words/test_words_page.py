@@ -60,9 +60,9 @@ class WordsPage(BenchCase):
         self.assertIsNone(self.page.tool.caret)
 
     def test_what_is_typed_at_a_stretch_is_one_step(self):
-        steps = self.window.session.step
+        steps = self.window.session.edited.step
         self.typed("Pot")
-        self.assertEqual(self.window.session.step, steps + 2)  # words came, and were typed
+        self.assertEqual(self.window.session.edited.step, steps + 2)  # words came, and were typed
         QTest.keySequence(self.page.typing, QKeySequence(QKeySequence.StandardKey.Undo))
         self.assertEqual(self.words().text, "Title")
         self.assertEqual(self.page.typing.toPlainText(), "Title")
@@ -131,14 +131,14 @@ class WordsPage(BenchCase):
 
     def test_bars_are_dragged(self):
         self.typed("Pot")
-        bar, steps = self.page.list.bar_of(0), self.window.session.step
+        bar, steps = self.page.list.bar_of(0), self.window.session.edited.step
         self.drag(
             self.page.list, QPointF(bar.right() - 1, bar.center().y()), QPointF(bar.center().x(), bar.center().y())
         )
         seconds = float(self.bench.cell.settings.seconds)
         self.assertEqual(self.words().times, "own")
         self.assertAlmostEqual(float(self.words().lasts), seconds / 2, delta=0.1)
-        self.assertEqual(self.window.session.step, steps + 1)
+        self.assertEqual(self.window.session.edited.step, steps + 1)
 
     def test_a_style_for_one_and_for_all_of_its_kind(self):
         self.typed("Pot")

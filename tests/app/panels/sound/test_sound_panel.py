@@ -5,6 +5,7 @@ from fractions import Fraction
 import numpy as np
 from PySide6.QtCore import QPointF
 
+from jaunty_frame.app.project.jobs import MEASURE
 from jaunty_frame.document.edits.outputs import remove_output
 from tests.app.sound_case import SoundCase
 from tests.media.sounds.sound_files import clicks, tone, write_sound
@@ -31,7 +32,7 @@ class SoundPanelTests(SoundCase):
         panel.fields.from_.setValue(10)
         self.click(panel.fields.split)
         self.assertEqual([one.begins for one in self.sounds], [Fraction(9, 2), 10])
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.click(panel.fields.remove)
         self.assertEqual(self.sounds, ())
 
@@ -65,7 +66,7 @@ class SoundPanelTests(SoundCase):
         self.click(panel.double)
         self.click(panel.double)
         self.assertEqual(panel.music_head.text(), "The music's beats, 240 a minute (or 120)")
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.assertEqual(panel.music_head.text(), "The music's beats, 120 a minute (or 60)")
 
     def test_without_outputs_there_is_nothing_to_cut_or_to_fit(self):
@@ -76,7 +77,7 @@ class SoundPanelTests(SoundCase):
         self.settle()
         self.assertFalse(panel.cut.isEnabled() or panel.fit.isEnabled())
         self.assertIn("beats.wav", panel.list.item(0).text())
-        self.window.session.undo()
+        self.window.session.edited.undo()
         self.settle()
         self.assertTrue(panel.cut.isEnabled() and panel.fit.isEnabled())
 
@@ -103,7 +104,7 @@ class SoundPanelTests(SoundCase):
         panel.levels.targets[last].setValue(-18)
         self.assertEqual(self.project.output(last).loudness, -18)
         self.click(panel.levels.measure)
-        self.wait_until(lambda: panel.levels._task is None)
+        self.wait_until(lambda: self.window.session.jobs.running(MEASURE) is None)
         self.assertIn("-18.0 LUFS", panel.levels._said[last].text())
 
     def test_missing_sounds_are_told_marked_found_again_or_removed(self):

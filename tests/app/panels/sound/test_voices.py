@@ -58,11 +58,11 @@ class Voices(SoundCase):
                 super()._play(heard)
                 fed.set()
 
-        panel.microphone_for = lambda name: Gated(samples, pace=0)
+        panel.recording.microphone_for = lambda name: Gated(samples, pace=0)
         self.click(panel.start)
         self.assertEqual(panel.state.text(), "Recording begins in 3")
         for _ in range(3):
-            panel._counting.timeout.emit()
+            panel.recording._counting.timeout.emit()
         self.assertTrue(panel.state.text().startswith("Recording"))
         gate.set()
         self.wait_until(fed.is_set)

@@ -42,7 +42,7 @@ class InstantsPage(BenchPage):
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
         self._cell, self._at, self._copied = cell, 0.0, -1.0
-        self.tool = PoseTool(cell, lambda across, down: cell.apply(self._set_at(across=across, down=down)))
+        self.tool = PoseTool(cell, lambda across, down: self._set_here(across=across, down=down))
         self.beyond = QCheckBox("Beyond the frame")
         self.beyond.setToolTip("Leave room about the frame, to see where prints come from and go to")
         self.beyond.setChecked(True)
@@ -56,11 +56,12 @@ class InstantsPage(BenchPage):
         self.pose.chosen.connect(self._set)
         self.pose.settled.connect(cell.end_gesture)
         self.easing = Choice("Easing from here to the next instant", list(EASING_WORDS.items()), 3)
-        self.easing.chosen.connect(lambda value: self._apply(self._set_at(easing=value)))
+        self.easing.chosen.connect(lambda value: self._set_here(easing=value))
+        self.easing.chosen.connect(cell.end_gesture)
         self.own_curve = QCheckBox("Own curve")
         self.own_curve.toggled.connect(lambda _: self.show_at(self._at))
         self.curve = EasingEditor()
-        self.curve.changed.connect(lambda value: cell.apply(self._set_at(easing=value)))
+        self.curve.changed.connect(lambda value: self._set_here(easing=value))
         self.curve.gesture_ended.connect(cell.end_gesture)
         self.comes, self.goes = QPushButton("Comes from"), QPushButton("Goes to")
         for button, edit in ((self.comes, come_from), (self.goes, go_to)):
@@ -135,11 +136,11 @@ class InstantsPage(BenchPage):
         before = pose_at(self._cell.slide.instants, self._cell.mount, self._at)
         changed = {name: getattr(pose, name) for name in POSE_FIELDS if getattr(pose, name) != getattr(before, name)}
         if changed:
-            self._cell.apply(self._set_at(**changed))
+            self._set_here(**changed)
 
-    def _set_at(self, **values: object) -> Edit:
-        merge = f"instant-{self._cell.slide_id}-{self._at:.3f}-{self._cell.gesture}"
-        return set_at_instant(self._cell.targets(), self._at, merge, **values)
+    def _set_here(self, **values: object) -> None:
+        cell = self._cell
+        cell.apply(set_at_instant(cell.targets(), self._at, **values), "instant", cell.slide_id, self._at)
 
     def _apply(self, edit: Edit) -> None:
         self._cell.apply(edit)

@@ -157,7 +157,7 @@ class LookPage(BenchPage):
         self.cell.set_look(label, here_only, **fields)
 
     def _set_exhibit(self, exhibit: Exhibit) -> None:
-        self.cell.apply(set_exhibit(self.cell.slide_id, exhibit, f"exhibit-{self.cell.slide_id}-{self.cell.gesture}"))
+        self.cell.apply(set_exhibit(self.cell.slide_id, exhibit), "exhibit", self.cell.slide_id)
 
     def _is_own(self, fields: dict[str, Fill | Mount]) -> bool:
         """Return whether the output has such a thing of its own already, which alone is seen here."""

@@ -73,8 +73,7 @@ class MovePage(BenchPage):
         self.path.show_value(slide.path)
 
     def _set_seconds(self, value: float) -> None:
-        merge = f"seconds-{self.cell.slide_id}"
-        self.cell.set_on_slides("Seconds", merge, seconds=Fraction(round(value * 100), 100))
+        self.cell.set_on_slides("Seconds", "seconds", self.cell.slide_id, seconds=Fraction(round(value * 100), 100))
 
     def _set_easing(self, easing: Easing) -> None:
         self.cell.set_on_slides("Easing", f"easing-{self.cell.slide_id}", easing=easing)

@@ -41,9 +41,8 @@ class WordsWay(ValueFields):
         share = self._own_share(words)
         before = pose_at(words.instants, PLAIN_MOUNT, share)
         changed = {name: getattr(pose, name) for name in _FIELDS if getattr(pose, name) != getattr(before, name)}
-        merge = f"words-instant-{cell.slide_id}-{words.id}-{cell.gesture}"
         if changed:
-            cell.apply(set_words_instant(cell.slide_id, words.id, share, merge, **changed))
+            cell.apply(set_words_instant(cell.slide_id, words.id, share, **changed), "words instant", words.id)
 
     def _own_share(self, words: Words) -> float:
         """Return which share of the words' own time is looked at."""

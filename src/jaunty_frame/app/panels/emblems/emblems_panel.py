@@ -30,7 +30,6 @@ class EmblemsPanel(SidePanel):
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
         self._emblem_id = ""
-        self._gesture = 0
         self.which = Choice("Which emblem", [])
         self.which.chosen.connect(self._choose)
         self.frame_view = FrameView(desk.session, desk.images)
@@ -163,14 +162,13 @@ class EmblemsPanel(SidePanel):
         self.session.apply(add_emblem(photo))
 
     def _set(self, **fields: Any) -> None:
-        merge = f"emblem-{self._emblem_id}-{'-'.join(fields)}-{self._gesture}"
-        self.session.apply(set_emblem(self._emblem_id, merge, **fields))
+        self.session.apply(set_emblem(self._emblem_id, **fields), "emblem", self._emblem_id, *fields)
 
     def _set_here(self, label: str, **fields: Any) -> None:
         """Set what it has of its own in the output that is shown."""
         output_id = self.desk.cells.chosen_place()[1]
-        merge = f"emblem-{self._emblem_id}-{output_id}-{'-'.join(fields)}-{self._gesture}"
-        self.session.apply(set_emblem_in_output(self._emblem_id, output_id, label, merge, **fields))
+        edit = set_emblem_in_output(self._emblem_id, output_id, label, **fields)
+        self.session.apply(edit, "emblem", self._emblem_id, output_id, *fields)
 
     def _set_place(self, **fields: Any) -> None:
         """Set size or place: in this output alone where that is wished, or where it has its own already."""
@@ -204,8 +202,7 @@ class EmblemsPanel(SidePanel):
         self._set_here("Size of an emblem", size=size)
 
     def _settle(self) -> None:
-        self._gesture += 1
-        self.session.close_gesture()
+        self.session.edited.end_gesture()
 
     def _set_over(self, over: str) -> None:
         self._set(slides=tuple(self.desk.cells.chosen_slides()) if over == "chosen" else ())

@@ -32,11 +32,10 @@ _LOWEST_DB, _HIGHEST_DB = -40.0, 24.0
 class SoundFields(QWidget):
     """``try_`` applies an edit and says what is wrong with it."""
 
-    def __init__(self, desk: Desk, try_: Callable[[Edit], None], parent: QWidget | None = None) -> None:
+    def __init__(self, desk: Desk, try_: Callable[..., None], parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._desk, self._try = desk, try_
         self._sound: Sound | None = None
-        self._gesture = 0
         self.begins = NumberField("From, in the file", 0, _LONGEST, suffix=" s")
         self.ends = NumberField("To, in the file", 0, _LONGEST, suffix=" s")
         self.begins.chosen.connect(lambda value: self._set(begins=_exact(value)))
@@ -136,24 +135,20 @@ class SoundFields(QWidget):
             self._try(edit(self._sound))
 
     def _set(self, **fields: Any) -> None:
-        merge = f"sound-{'-'.join(fields)}-{self._gesture}"
-        self._with(lambda one: set_sound(one.id, f"{merge}-{one.id}", **fields))
-        self._settle()
+        self._with(lambda one: set_sound(one.id, **fields))
 
     def _set_gain(self, gain_db: float) -> None:
         sound, output_id = self._sound, self._desk.cells.chosen_place()[1]
         if sound is None:
             return
         own = sound.in_output(output_id)
-        merge = f"gain-{sound.id}-{self._gesture}"
         if self.here_only.isChecked() or (own is not None and own.gain_db is not None):
-            self._try(set_sound_in_output(sound.id, output_id, merge, gain_db=gain_db))
+            self._try(set_sound_in_output(sound.id, output_id, gain_db=gain_db), "gain", sound.id)
         else:
-            self._try(set_sound(sound.id, merge, gain_db=gain_db))
+            self._try(set_sound(sound.id, gain_db=gain_db), "gain", sound.id)
 
     def _settle(self) -> None:
-        self._gesture += 1
-        self._desk.session.close_gesture()
+        self._desk.session.edited.end_gesture()
 
     def _leave_out_or_take(self) -> None:
         output_id = self._desk.cells.chosen_place()[1]

@@ -6,7 +6,7 @@ from typing import Any
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.project.task import Task
+from jaunty_frame.app.project.jobs import MEASURE
 from jaunty_frame.app.widgets.fields.amount_field import AmountField
 from jaunty_frame.app.widgets.fields.number_field import NumberField
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
@@ -25,8 +25,6 @@ class SoundLevels(QWidget):
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._desk, self._session = desk, desk.session
-        self._gesture = 0
-        self._task: Task | None = None
         self._measured: dict[str, tuple[object, str]] = {}
         self.kinds: dict[str, AmountField] = {}
         for kind in SOUND_KINDS:
@@ -34,7 +32,7 @@ class SoundLevels(QWidget):
             field.chosen.connect(lambda value, kind=kind: self._set_kind(kind, value))
             field.settled.connect(self._settle)
         self.rules = ValueFields(columns=1, sliders=True)
-        self.rules.chosen.connect(lambda rules: self._session.apply(set_sound_rules(rules, f"rules-{self._gesture}")))
+        self.rules.chosen.connect(lambda rules: self._session.apply(set_sound_rules(rules), "sound rules"))
         self.rules.settled.connect(self._settle)
         self.measure = QPushButton("Measure")
         self.measure.clicked.connect(self._measure)
@@ -77,7 +75,9 @@ class SoundLevels(QWidget):
             known = self._measured.get(output.id)
             heard = sound_plan(plan) if plan is not None else None
             self._said[output.id].setText(known[1] if known is not None and known[0] == heard else "")
-        self.measure.setEnabled(bool(project.sound.sounds) and self._task is None)
+        measures = self._session.jobs.running(MEASURE) is not None
+        self.measure.setText("Measuring…" if measures else "Measure")
+        self.measure.setEnabled(bool(project.sound.sounds) and not measures)
 
     def _build_rows(self, rows: list[tuple]) -> None:
         while (item := self._rows.takeAt(0)) is not None:
@@ -96,11 +96,10 @@ class SoundLevels(QWidget):
         self._session.apply(set_loudness(output_id, None if value <= _AS_USUAL else value))
 
     def _set_kind(self, kind: str, gain_db: float) -> None:
-        self._session.apply(set_kind_level(kind, gain_db, f"kind-{kind}-{self._gesture}"))
+        self._session.apply(set_kind_level(kind, gain_db), "level", kind)
 
     def _settle(self) -> None:
-        self._gesture += 1
-        self._session.close_gesture()
+        self._session.edited.end_gesture()
 
     def _measure(self) -> None:
         plans = {name: sound_plan(plan) for name, plan in self._session.plans().items()}
@@ -123,22 +122,6 @@ class SoundLevels(QWidget):
                 if measured.lufs < plan.target_lufs - 0.5:
                     said += "; its peaks let it be no louder"
                 self._measured[name] = plan, said
-            self._end("Measure")
 
-        task = self._task = Task("measure", work, self)
-        task.finished.connect(take)
-        task.failed.connect(self._end)
-        task.cancelled.connect(lambda: self._end("Measure"))
-        self.measure.setText("Measuring…")
-        self.measure.setEnabled(False)
-        task.start()
-
-    def _end(self, said: str) -> None:
-        self._task = None
-        self.measure.setText("Measure")
+        self._session.jobs.start(MEASURE, work, take, ended=self.show_document)
         self.show_document()
-
-    def shut_down(self) -> None:
-        if self._task is not None:
-            self._task.cancel()
-            self._task.wait()

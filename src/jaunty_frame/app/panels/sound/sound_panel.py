@@ -1,6 +1,6 @@
 """Sound: what is on the soundtrack, what can be put there, and how loud it is in every output."""
 
-from collections.abc import Callable
+from collections.abc import Hashable
 from typing import Any, Literal
 
 from PySide6.QtWidgets import QLabel, QListWidget, QPushButton, QVBoxLayout, QWidget
@@ -166,7 +166,7 @@ class SoundPanel(SidePanel):
             f"slide {numbers[0]}" if len(numbers) == 1 else counted(len(numbers), "slide") if numbers else "the show"
         )
         begins, ends = bounds_of(one, file)
-        lost = "! " if self.session.states.get(file.id) in LOST else ""
+        lost = "! " if self.session.shown.states.get(file.id) in LOST else ""
         return f"{lost}{_KINDS[one.kind]}: {file.name}, {clock_text(ends - begins)}, {where}"
 
     def _show_working(self, on: bool) -> None:
@@ -225,10 +225,10 @@ class SoundPanel(SidePanel):
         output_id = self._output_id()
         self._try(fit_show(music_seconds(self.session.plans()[output_id]), output_id))
 
-    def _try(self, edit: Edit | Callable[[], Any]) -> None:
+    def _try(self, edit: Edit, *what: Hashable) -> None:
         self._say("")
         try:
-            self.session.apply(edit)  # type: ignore[arg-type]
+            self.session.apply(edit, *what)
         except JauntyError as error:
             self._say(str(error))
 
@@ -238,4 +238,3 @@ class SoundPanel(SidePanel):
 
     def shut_down(self) -> None:
         self.shelf.stop()
-        self.levels.shut_down()

@@ -50,7 +50,6 @@ class ZonesPanel(SidePanel):
         )
         said.setWordWrap(True)
         self.frame_view = FrameView(desk.session, desk.images)
-        self._gesture = 0
         self.frame_view.tool = ZonesTool(self._output, self._set_dragged, self._settle)
         self.fields = {
             name: NumberField(f"{label}, in percent", 0, 100 * MOST_MARGIN, decimals=1, step=0.5, suffix=" %")
@@ -125,7 +124,7 @@ class ZonesPanel(SidePanel):
 
     def show_document(self) -> None:
         slide_id, _ = self.desk.cells.chosen_place()
-        place = self.session.place_of(slide_id, self._output_id)
+        place = self.session.shown.place_of(slide_id, self._output_id)
         self.setEnabled(place is not None)
         if place is None:
             self.heading.setText("Zones")
@@ -146,11 +145,10 @@ class ZonesPanel(SidePanel):
         return next((one for one in self.session.project.outputs if one.id == self._output_id), None)
 
     def _set_dragged(self, zones: ZoneMargins) -> None:
-        self.session.apply(set_zones(self._output_id, zones, f"zones-{self._output_id}-drag-{self._gesture}"))
+        self.session.apply(set_zones(self._output_id, zones), "zones", self._output_id)
 
     def _settle(self) -> None:
-        self._gesture += 1
-        self.session.close_gesture()
+        self.session.edited.end_gesture()
 
     def _add_box(self) -> None:
         output = self._output()
@@ -187,8 +185,7 @@ class ZonesPanel(SidePanel):
 
     def _set(self, **changes: Any) -> None:
         zones = self.session.project.output(self._output_id).zones.changed(**changes)
-        merge = f"zones-{self._output_id}-{'-'.join(changes)}"
-        self.session.apply(set_zones(self._output_id, zones, merge))
+        self.session.apply(set_zones(self._output_id, zones), "zones", self._output_id, *changes)
 
     def _go_back(self) -> None:
         zones = preset_zones(self.session.project.output(self._output_id))

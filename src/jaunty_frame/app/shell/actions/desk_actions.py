@@ -25,7 +25,7 @@ def add_actions(desk: Desk, window: QWidget) -> None:
 def show_actions(desk: Desk, in_view: bool) -> None:
     """Let actions say and allow what fits the project; ``in_view`` : whether the project is seen at all."""
     session = desk.session
-    labels = {"undo": session.undo_label, "redo": session.redo_label}
+    labels = {"undo": session.edited.undo_label, "redo": session.edited.redo_label}
     showable = bool(session.project.slides and session.project.outputs)
     for name, entry in _entries().items():
         enabled = (in_view or entry.everywhere) and (showable or not entry.needs_slides)

@@ -59,7 +59,7 @@ class PlaceMenus(QObject):
         menu = QMenu("As the house rules say", parent)
         menu.setEnabled(bool(own))
         for words, names in (*((FIELD_WORDS[name], [name]) for name in own), ("Everything", own)):
-            edit = set_on_slides(chosen, "As the house rules say", "", **dict.fromkeys(names))
+            edit = set_on_slides(chosen, "As the house rules say", **dict.fromkeys(names))
             menu.addAction(words).triggered.connect(without_argument(partial(self._session.apply, edit)))
         return menu
 

@@ -26,7 +26,7 @@ def add_card_before(desk: Desk) -> None:
     at = next((k for k, slide in enumerate(project.slides) if slide.id == slide_id), 0)
     desk.session.apply(add_card(at, ""))
     card = desk.session.latest.slides[at].id
-    desk.session.when_shown(lambda: _type_title(desk, card, output_id))
+    desk.session.shown.when_shown(lambda: _type_title(desk, card, output_id))
 
 
 def _type_title(desk: Desk, slide_id: str, output_id: str) -> None:
@@ -40,7 +40,7 @@ def add_credits_card(desk: Desk) -> None:
     """Put a card with the credits at the end of the show."""
     desk.session.apply(add_credits(desk.session.latest))
     card, (_, output_id) = desk.session.latest.slides[-1].id, desk.cells.chosen_place()
-    desk.session.when_shown(lambda: desk.cells.select_cell(card, output_id))
+    desk.session.shown.when_shown(lambda: desk.cells.select_cell(card, output_id))
 
 
 def import_captions(desk: Desk) -> None:

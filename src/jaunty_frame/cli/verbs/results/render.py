@@ -11,7 +11,9 @@ from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.cli.writing import Overwrite, ensure_free
 from jaunty_frame.errors import UsageError, shown_name
 from jaunty_frame.media.export.export_job import BURNT, ExportJob
+from jaunty_frame.media.export.job import options_of
 from jaunty_frame.media.formats.format import Quality
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 
 
 class Captions(StrEnum):
@@ -30,10 +32,16 @@ def run(
     ] = None,
     all_outputs: Annotated[bool, typer.Option("--all", help="All outputs of the project.")] = False,
     quality: Annotated[Quality, typer.Option(help="Speed against fidelity and size.")] = Quality.STANDARD,
+    form: Annotated[
+        str, typer.Option("--format", metavar="NAME", help=f"What is written: {', '.join(FORMATS)}.")
+    ] = USUAL,
+    options: Annotated[
+        list[str] | None, typer.Option("--set", metavar="NAME=VALUE", help="An option of the format; several times.")
+    ] = None,
     captions: Annotated[Captions, typer.Option(help="In the picture, or in a file beside it.")] = Captions.BURNT,
     overwrite: Overwrite = False,
 ) -> None:
-    """Export shows as MP4 files, named after title, output and size.
+    """Export shows as files, named after title, output and size.
 
     A file appears under its name only when it is whole; stopping (Ctrl+C) leaves nothing half-written.
     """
@@ -41,11 +49,21 @@ def run(
         raise UsageError("Say which outputs: --output ID (once or more), or --all.")
     if to.exists() and not to.is_dir():
         raise UsageError(f"{shown_name(to)} is a file; give --to a folder.")
+    chosen = _typed(options or [])
+    options_of(form, chosen)
     opened = Opened(project)
-    job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality, captions=captions.value)
+    job = ExportJob(opened.project, opened.folder, opened.plans(output), to, quality, form, captions.value, chosen)
     job.ensure_possible()
     may_replace = ensure_free((path for export in job.exports for path in job.files_of(export)), overwrite)
     for export in job.exports:
         with progress_bar(export.path.name) as progress:
             job.write(export, opened.source, progress, may_replace=may_replace)
         print(export.path)
+
+
+def _typed(options: list[str]) -> dict[str, str]:
+    """Return options as they are typed, NAME=VALUE; UsageError where one is not."""
+    for option in options:
+        if "=" not in option:
+            raise UsageError(f"An option of a format is typed NAME=VALUE, not {option}.")
+    return dict(option.split("=", 1) for option in options)

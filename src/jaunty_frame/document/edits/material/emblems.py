@@ -28,15 +28,15 @@ def add_emblem(photo: Photo, slide_ids: Iterable[str] = (), **fields: Any) -> Ed
     return Edit("Add emblem", apply)
 
 
-def set_emblem(emblem_id: str, merge: str = "", **fields: Any) -> Edit:
+def set_emblem(emblem_id: str, **fields: Any) -> Edit:
     def apply(project: Project) -> Project:
         emblems = tuple(one.changed(**fields) if one.id == emblem_id else one for one in project.emblems)
         return project if emblems == project.emblems else project.changed(emblems=emblems)
 
-    return Edit("Emblem", apply, merge)
+    return Edit("Emblem", apply)
 
 
-def set_emblem_in_output(emblem_id: str, output_id: str, label: str = "Emblem", merge: str = "", **fields: Any) -> Edit:
+def set_emblem_in_output(emblem_id: str, output_id: str, label: str = "Emblem", **fields: Any) -> Edit:
     """Set what an emblem has of its own in one output; None means "as elsewhere"."""
 
     def changed(emblem: Emblem) -> Emblem:
@@ -49,7 +49,7 @@ def set_emblem_in_output(emblem_id: str, output_id: str, label: str = "Emblem", 
         emblems = tuple(changed(one) if one.id == emblem_id else one for one in project.emblems)
         return project if emblems == project.emblems else project.changed(emblems=emblems)
 
-    return Edit(label, apply, merge)
+    return Edit(label, apply)
 
 
 def remove_emblem(emblem_id: str) -> Edit:

@@ -17,7 +17,7 @@ from jaunty_frame.document.photo import MAX_KEEP_AREAS, NO_ATTENTION, Attention,
 _INTENT_WEIGHT = 0.9
 
 
-def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") -> Edit:
+def set_keep_areas(photo_id: str, areas: Sequence[KeepArea]) -> Edit:
     """Replace a photo's keep areas. Where boxes change, the attention that was found with them goes."""
 
     def apply(project: Project) -> Project:
@@ -26,7 +26,7 @@ def set_keep_areas(photo_id: str, areas: Sequence[KeepArea], merge: str = "") ->
         attention = photo.attention if same else NO_ATTENTION
         return with_photo(project, photo_id, keep_areas=tuple(areas), attention=attention)
 
-    return Edit("Keep areas", apply, merge)
+    return Edit("Keep areas", apply)
 
 
 def set_seems_turned(photo_id: str, quarter_turns: int, seems_turned: int) -> Edit:

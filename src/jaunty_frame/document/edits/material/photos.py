@@ -109,9 +109,9 @@ def with_photo(project: Project, photo_id: str, **fields: Any) -> Project:
     )
 
 
-def set_on_photo(photo_id: str, label: str, merge: str = "", **fields: Any) -> Edit:
+def set_on_photo(photo_id: str, label: str, **fields: Any) -> Edit:
     """Set ``fields`` (straightening, correction) of a photo."""
-    return Edit(label, lambda project: with_photo(project, photo_id, **fields), merge)
+    return Edit(label, lambda project: with_photo(project, photo_id, **fields))
 
 
 def correct_photos(photo_ids: Iterable[str], correction: Correction) -> Edit:

@@ -32,12 +32,12 @@ def add_sound(file: SoundFile, kind: SoundKind, slide_ids: Iterable[str] = (), *
     return Edit(f"Add {_LABELS[kind]}", apply)
 
 
-def set_sound(sound_id: str, merge: str = "", **fields: Any) -> Edit:
+def set_sound(sound_id: str, **fields: Any) -> Edit:
     """Set fields of a sound, for all outputs."""
-    return _edit(sound_id, lambda sound: sound.changed(**fields), merge)
+    return _edit(sound_id, lambda sound: sound.changed(**fields))
 
 
-def set_sound_in_output(sound_id: str, output_id: str, merge: str = "", **fields: Any) -> Edit:
+def set_sound_in_output(sound_id: str, output_id: str, **fields: Any) -> Edit:
     """Set what a sound has of its own in one output."""
 
     def changed(sound: Sound) -> Sound:
@@ -45,7 +45,7 @@ def set_sound_in_output(sound_id: str, output_id: str, merge: str = "", **fields
         others = tuple(one for one in sound.in_outputs if one.output != output_id)
         return sound.changed(in_outputs=others if own == SoundInOutput(output=output_id) else (*others, own))
 
-    return _edit(sound_id, changed, merge)
+    return _edit(sound_id, changed)
 
 
 def with_sound_file(project: Project, file_id: str, file: SoundFile) -> Project:
@@ -134,7 +134,7 @@ def move_music(sound_id: str, to: int) -> Edit:
     return Edit("Order of the music", apply)
 
 
-def set_kind_level(kind: str, gain_db: float, merge: str = "") -> Edit:
+def set_kind_level(kind: str, gain_db: float) -> Edit:
     """Give all sounds of a kind so much gain together: what differs between them stays."""
 
     def apply(project: Project) -> Project:
@@ -150,32 +150,32 @@ def set_kind_level(kind: str, gain_db: float, merge: str = "") -> Edit:
             ),
         )
 
-    return Edit("Level", apply, merge)
+    return Edit("Level", apply)
 
 
-def set_sound_rules(rules: SoundRules, merge: str = "") -> Edit:
+def set_sound_rules(rules: SoundRules) -> Edit:
     def apply(project: Project) -> Project:
         return project.changed(sound=project.sound.changed(rules=rules))
 
-    return Edit("Sound rules", apply, merge)
+    return Edit("Sound rules", apply)
 
 
-def set_loudness(output_id: str, lufs: float | None, merge: str = "") -> Edit:
+def set_loudness(output_id: str, lufs: float | None) -> Edit:
     """Set to which loudness an output's sound is brought; None = what is usual for its shape."""
 
     def apply(project: Project) -> Project:
         outputs = tuple(one.changed(loudness=lufs) if one.id == output_id else one for one in project.outputs)
         return project.changed(outputs=outputs)
 
-    return Edit("Loudness", apply, merge)
+    return Edit("Loudness", apply)
 
 
-def _edit(sound_id: str, changed: Any, merge: str) -> Edit:
+def _edit(sound_id: str, changed: Any) -> Edit:
     def apply(project: Project) -> Project:
         sounds = tuple(changed(one) if one.id == sound_id else one for one in project.sound.sounds)
         return project if sounds == project.sound.sounds else _with_sounds(project, sounds)
 
-    return Edit("Sound", apply, merge)
+    return Edit("Sound", apply)
 
 
 def _with_sounds(project: Project, sounds: tuple[Sound, ...], files: tuple[SoundFile, ...] | None = None) -> Project:

@@ -34,14 +34,12 @@ def add_words(slide_id: str, text: str, kind: WordsKind = "caption", **fields: A
     return Edit(f"Add {kind}", lambda project: with_slides(project, changed))
 
 
-def set_words(slide_id: str, words_id: str, label: str = "Words", merge: str = "", **fields: Any) -> Edit:
+def set_words(slide_id: str, words_id: str, label: str = "Words", **fields: Any) -> Edit:
     """Set fields of words, for all outputs."""
-    return _edit(slide_id, words_id, label, lambda words: words.changed(**fields), merge)
+    return _edit(slide_id, words_id, label, lambda words: words.changed(**fields))
 
 
-def set_words_in_output(
-    slide_id: str, words_id: str, output_id: str, label: str = "Words", merge: str = "", **fields: Any
-) -> Edit:
+def set_words_in_output(slide_id: str, words_id: str, output_id: str, label: str = "Words", **fields: Any) -> Edit:
     """Set what words have of their own in one output; None means "as elsewhere"."""
 
     def changed(words: Words) -> Words:
@@ -50,7 +48,7 @@ def set_words_in_output(
         kept = others if own == WordsInOutput(output=output_id) else (*others, own)
         return words.changed(in_outputs=kept)
 
-    return _edit(slide_id, words_id, label, changed, merge)
+    return _edit(slide_id, words_id, label, changed)
 
 
 def drop_words_in_output(slide_id: str, words_id: str, output_id: str) -> Edit:
@@ -59,7 +57,7 @@ def drop_words_in_output(slide_id: str, words_id: str, output_id: str) -> Edit:
     def changed(words: Words) -> Words:
         return words.changed(in_outputs=tuple(one for one in words.in_outputs if one.output != output_id))
 
-    return _edit(slide_id, words_id, "Words as elsewhere", changed, "")
+    return _edit(slide_id, words_id, "Words as elsewhere", changed)
 
 
 def remove_words(slide_id: str, words_id: str) -> Edit:
@@ -71,7 +69,7 @@ def remove_words(slide_id: str, words_id: str) -> Edit:
     return Edit("Remove words", lambda project: with_slides(project, changed))
 
 
-def set_words_instant(slide_id: str, words_id: str, at: float, merge: str = "", **values: Any) -> Edit:
+def set_words_instant(slide_id: str, words_id: str, at: float, **values: Any) -> Edit:
     """Set values of words at a point of their time: of the instant there, or of a new one."""
 
     def changed(words: Words) -> Words:
@@ -80,7 +78,7 @@ def set_words_instant(slide_id: str, words_id: str, at: float, merge: str = "", 
         kept = [one for one in words.instants if one is not there]
         return words.changed(instants=tuple(sorted([*kept, new], key=lambda one: one.at)))
 
-    return _edit(slide_id, words_id, "Words at an instant", changed, merge)
+    return _edit(slide_id, words_id, "Words at an instant", changed)
 
 
 def set_style_for_kind(kind: WordsKind, style: TypeStyle) -> Edit:
@@ -156,10 +154,10 @@ def replace_text(find: str, by: str, slide_ids: Iterable[str] | None = None) -> 
     return Edit("Replace", lambda project: with_slides(project, changed))
 
 
-def _edit(slide_id: str, words_id: str, label: str, change: Callable[[Words], Words], merge: str) -> Edit:
+def _edit(slide_id: str, words_id: str, label: str, change: Callable[[Words], Words]) -> Edit:
     def changed(slide: Slide) -> Slide:
         if slide.id != slide_id:
             return slide
         return slide.changed(words=tuple(change(one) if one.id == words_id else one for one in slide.words))
 
-    return Edit(label, lambda project: with_slides(project, changed), merge)
+    return Edit(label, lambda project: with_slides(project, changed))

@@ -2,10 +2,9 @@
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QElapsedTimer, QSettings, QStandardPaths, QUrl
-from PySide6.QtGui import QDesktopServices, QHideEvent
+from PySide6.QtGui import QDesktopServices
 from PySide6.QtWidgets import (
     QCheckBox,
     QHBoxLayout,
@@ -18,22 +17,23 @@ from PySide6.QtWidgets import (
 )
 
 from jaunty_frame.app.desk import Desk
+from jaunty_frame.app.panels.export.export_estimate import ExportEstimate
+from jaunty_frame.app.panels.export.hand_on import HandOn
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.project.dialogs import ask_for_folder
-from jaunty_frame.app.project.task import WAITS_S, Task
+from jaunty_frame.app.project.jobs import EXPORT
+from jaunty_frame.app.project.task import Task
 from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.export.export_job import BURNT, ExportJob, show_file_name
-from jaunty_frame.media.formats.format import Quality
-from jaunty_frame.show.planning.plan import Plan
-from jaunty_frame.show.words import bytes_words, duration_words, rate_words, size_words
-
-if TYPE_CHECKING:
-    from jaunty_frame.media.export.estimate import Estimate
+from jaunty_frame.media.formats.format import FormatOptions, Quality
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, options_type
+from jaunty_frame.show.words import rate_words, size_words
 
 _CAPTIONS = ((BURNT, "In the picture"), ("srt", "Beside it, .srt"), ("vtt", "Beside it, .vtt"))
-_LAST_FOLDER = "export/folder"
+_LAST_FOLDER, _LAST_FORMAT = "export/folder", "export/format"
 _QUALITY_SAID = {
     Quality.QUICK: "Quick: for a look, in a hurry.",
     Quality.STANDARD: "Standard: for posting and showing.",
@@ -46,10 +46,7 @@ class ExportPanel(SidePanel):
 
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
-        self.task: Task | None = None
-        self._estimating: Task | None = None
-        self._estimates: dict[tuple[str, Quality], Estimate] = {}
-        self._estimated_plans: object = None
+        self._jobs = desk.session.jobs
         self.boxes: dict[str, QCheckBox] = {}
         self._shown: dict[str, tuple[str, str]] = {}
         self._clock = QElapsedTimer()
@@ -74,9 +71,15 @@ class ExportPanel(SidePanel):
         self.captions.chosen.connect(self.captions.show_value)
         self.quality_said = QLabel()
         self.quality_said.setProperty("role", "quiet")
-        self.estimate = QLabel()
-        self.estimate.setProperty("role", "quiet")
-        self.estimate.setWordWrap(True)
+        self.form = Choice("Format", [(name, entry.label) for name, entry in FORMATS.items()])
+        self.form.chosen.connect(self._show_format)
+        self.options = ValueFields()
+        self.options.chosen.connect(self._show_options)
+        self._options = FormatOptions()
+        self.estimate = ExportEstimate(self.desk)
+        self.hand_on = HandOn(self.desk)
+        self.hand_on.said.connect(self._say)
+        self.hand_on.progressed.connect(lambda done, total: self._say(f"{done * 100 // max(total, 1)}% handed on"))
         self.start_button = QPushButton("Export videos")
         self.start_button.setProperty("role", "main")
         self.start_button.clicked.connect(self.start)
@@ -108,6 +111,10 @@ class ExportPanel(SidePanel):
             layout.addWidget(_quiet(label))
             layout.addLayout(content)
             layout.addSpacing(10)
+        if len(FORMATS) > 1:
+            layout.addWidget(_quiet("Format"))
+            layout.addWidget(self.form)
+        layout.addWidget(self.options)
         layout.addWidget(_quiet("Quality"))
         layout.addWidget(self.quality)
         layout.addWidget(self.quality_said)
@@ -121,7 +128,10 @@ class ExportPanel(SidePanel):
         layout.addSpacing(8)
         layout.addWidget(self.bar)
         layout.addWidget(self.said)
+        layout.addWidget(self.hand_on)
         layout.addStretch(1)
+        self.quality.show_value(Quality.STANDARD)
+        self._show_format(_last_format())
         self._show_quality(Quality.STANDARD)
         self._show_running(False)
         self.open_button.hide()
@@ -136,7 +146,7 @@ class ExportPanel(SidePanel):
         rows = {
             output.id: (
                 f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plans[output.id].seconds)}",
-                show_file_name(self.session.project, output),
+                show_file_name(self.session.project, output, self.form.value),
             )
             for output in self.session.project.outputs
         }
@@ -172,17 +182,28 @@ class ExportPanel(SidePanel):
     def first_focus(self) -> QWidget:
         return self.start_button
 
-    def shut_down(self) -> None:
-        self._stop_estimating()
-        if self._estimating is not None:
-            self._estimating.wait(WAITS_S)
-        if self.task is not None:
-            self.task.cancel()
-            self.task.wait()
+    @property
+    def task(self) -> Task | None:
+        """The export that is under way."""
+        return self._jobs.running(EXPORT)
 
     def _show_quality(self, quality: Quality) -> None:
         self.quality.show_value(quality)
         self.quality_said.setText(_QUALITY_SAID[quality])
+        self._estimate()
+
+    def _show_format(self, name: str) -> None:
+        self.form.show_value(name)
+        self._options = options_type(name)()
+        self.options.show_value(self._options)
+        self.options.setVisible(bool(self.options.fields))
+        self._ask_anew()
+        if self._shown:
+            self.show_document()
+
+    def _show_options(self, options: FormatOptions) -> None:
+        self._options = options
+        self.options.show_value(options)
         self._estimate()
 
     def _choose_folder(self) -> None:
@@ -200,13 +221,14 @@ class ExportPanel(SidePanel):
         Where files of these names are there already, say so first and replace them at the second press.
         """
         if self.task is None:  # one after the other
-            self.session.when_shown(self._start)
+            self.session.shown.when_shown(self._start)
 
     def _start(self) -> None:
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
         chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]
-        job = ExportJob(project, self.session.folder, chosen, folder, self.quality.value, captions=self.captions.value)
+        how = self.quality.value, self.form.value, self.captions.value, self._options.model_dump()
+        job = ExportJob(project, self.session.folder, chosen, folder, *how)
         self.open_button.hide()
         try:
             job.ensure_possible()
@@ -226,90 +248,39 @@ class ExportPanel(SidePanel):
             self.start_button.setText("Replace")
             return
         source = self.session.source
-        self._stop_estimating()
+        self.estimate.stop()
+        self.hand_on.offer([])
         _settings().setValue(_LAST_FOLDER, str(folder))
+        _settings().setValue(_LAST_FORMAT, self.form.value)
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
             return job.write_all(source, report, stopped, there)
 
-        self.task = Task("export", work, self)
-        self.task.progress.connect(self._show_progress)
-        self.task.finished.connect(self._show_done)
-        self.task.failed.connect(self._show_failed)
-        self.task.cancelled.connect(lambda: self._end("Stopped. Nothing half-written was left; finished videos stay."))
         self._clock.start()
         self._show_running(True)
         self.bar.setValue(0)
         self.bar.show()
         self._say("Preparing the first photos.")
-        self.task.start()
-
-    # -- how large, how long
+        self._jobs.start(
+            EXPORT,
+            work,
+            self._show_done,
+            failed=self._end,
+            cancelled=lambda: self._end("Stopped. Nothing half-written was left; finished videos stay."),
+            progress=self._show_progress,
+            under_way=lambda: f"An export is running; {self.bar.text() or '0%'} of it is done.",
+        )
 
     def _estimate(self) -> None:
         """Say how large the videos will be and how long they take, as soon as that is known."""
         plans = self.session.plans()
-        if plans is not self._estimated_plans:
-            self._stop_estimating()
-            self._estimates, self._estimated_plans = {}, plans
-        quality: Quality = self.quality.value
         chosen = [plans[name] for name, box in self.boxes.items() if box.isChecked() and name in plans]
-        chosen = [plan for plan in chosen if plan.shown]
-        missing = [plan for plan in chosen if (plan.output.id, quality) not in self._estimates]
-        if not chosen or self.task is not None:
-            self.estimate.setText("")
-        elif missing:
-            self.estimate.setText("Working out how large and how long…")
-            if self._estimating is None and self.isVisible():
-                self._work_out(missing[0], quality)
-        else:
-            known = [self._estimates[plan.output.id, quality] for plan in chosen]
-            size, seconds = sum(one.size for one in known), sum(one.seconds for one in known)
-            self.estimate.setText(f"About {bytes_words(size)}, some {duration_words(seconds)} to write.")
-
-    def _work_out(self, plan: Plan, quality: Quality) -> None:
-        source, plans = self.session.source, self._estimated_plans
-        has_sound = bool(self.session.project.sound.sounds)
-
-        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> "Estimate":
-            # The encoder's libraries take 0.07 s to load.
-            from jaunty_frame.media.export.estimate import estimated
-
-            return estimated(plan, source, quality, has_sound, stopped)
-
-        task = self._estimating = Task("estimate", work, self)
-
-        def keep(found: "Estimate") -> None:
-            if plans is self._estimated_plans:
-                self._estimates[plan.output.id, quality] = found
-            begin_anew()
-
-        def end() -> None:
-            self._estimating = None
-            self.estimate.setText("")
-            task.deleteLater()
-
-        def begin_anew() -> None:
-            end()
-            self._estimate()
-
-        task.finished.connect(keep)
-        task.failed.connect(lambda _: end())
-        task.cancelled.connect(begin_anew)
-        task.start()
-
-    def _stop_estimating(self) -> None:
-        if self._estimating is not None:
-            self._estimating.cancel()
-
-    def hideEvent(self, event: QHideEvent) -> None:
-        super().hideEvent(event)
-        self._stop_estimating()
+        how = self.quality.value, self.form.value, self._options
+        self.estimate.show_of(chosen if self.task is None else [], *how)
 
     def cancel(self) -> None:
-        if self.task is not None:
-            self.task.cancel()
-            self._say("Stopping.")
+        self._jobs.cancel(EXPORT)
+        self._say("Stopping.")
 
     def _show_progress(self, done: int, total: int) -> None:
         self.bar.setMaximum(total)
@@ -321,13 +292,10 @@ class ExportPanel(SidePanel):
 
     def _show_done(self, paths: list[Path]) -> None:
         self.open_button.show()
+        self.hand_on.offer(paths)
         self._end("Done: " + ", ".join(path.name for path in paths))
 
-    def _show_failed(self, sentence: str) -> None:
-        self._end(sentence)
-
     def _end(self, sentence: str) -> None:
-        self.task = None
         self.bar.hide()
         self._show_running(False)
         self._say(sentence)
@@ -341,14 +309,14 @@ class ExportPanel(SidePanel):
         self.start_button.setVisible(not running)
         self.cancel_button.setVisible(running)
         self.close_button.setEnabled(not running)
-        for widget in (self.folder, self.quality, *self.boxes.values()):
+        for widget in (self.folder, self.quality, self.form, self.options, *self.boxes.values()):
             widget.setEnabled(not running)
 
     def _say(self, sentence: str) -> None:
         self.said.setText(sentence)
 
-    def under_way(self) -> str:
-        return "" if self.task is None else f"An export is running; {self.bar.text() or '0%'} of it is done."
+    def may_close(self) -> bool:
+        return self.task is None
 
 
 def _quiet(text: str) -> QLabel:
@@ -359,6 +327,12 @@ def _quiet(text: str) -> QLabel:
 
 def _settings() -> QSettings:
     return QSettings("jaunty-frame", "jaunty-frame")
+
+
+def _last_format() -> str:
+    """Return the format last used, if there still is one of that name."""
+    name = str(_settings().value(_LAST_FORMAT, USUAL))
+    return name if name in FORMATS else USUAL
 
 
 def _start_folder() -> Path:

@@ -1,0 +1,1 @@
+"""What takes finished files on: a disc, a service, a phone."""
