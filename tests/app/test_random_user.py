@@ -9,6 +9,7 @@ from pathlib import Path
 
 import numpy as np
 
+from jaunty_frame.app.project.jobs import EXPORT
 from jaunty_frame.document.edits.material.words import add_words
 from tests.app.random_user import RandomUser
 from tests.app.watchdog import Watchdog
@@ -53,7 +54,8 @@ class Soak(WindowCase):
                 if len(user.steps) % 50 == 0:
                     user.ensure_whole()
             user.undo_to_the_start_and_back()
-            self.window.side.panel("export").shut_down()
+            self.window.session.jobs.cancel(EXPORT)
+            self.window.session.jobs.wait(EXPORT)
         self.assertEqual(said.getvalue(), "")
         memory = _memory_mb() - before
         print(

@@ -64,6 +64,8 @@ plan P --measure --json --output 96x160
 render P --to shows --output 96x160 --captions srt --quality quick
 render P --to shows --output 96x160 --captions vtt --quality quick --overwrite
 render P --to shows --all --captions burnt --quality fine --overwrite
+render P --to shows --output 96x160 --format mp4 --set size=2
+render P --to shows --output 96x160 --format film
 export-cuts P --to cuts.otio
 export-cuts P --to cuts.otio --output 160x90@25 --overwrite
 beats P --tempo 100

@@ -1,16 +1,36 @@
 """What a slide shows; the kinds are in ``exhibits``, what they look like is bound to them in ``show``."""
 
 from collections.abc import Mapping, Sequence
-from typing import Self
+from fractions import Fraction
+from typing import NamedTuple, Self
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.document.basis.kinds import Kind, Kinds
 from jaunty_frame.document.basis.values import WindowValue
+from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.sound import SoundFile
+
+
+class Length(NamedTuple):
+    """How long a slide lasts by itself, in seconds. least : whatever else is said, None = as short as any; natural :
+    where nothing else is said, None = as the house rules say."""
+
+    least: Fraction | None = None
+    natural: Fraction | None = None
+
+
+class OwnSound(NamedTuple):
+    """A sound that comes with what is shown: begins, ends : which part of the file is heard, from the slide's first
+    moment on, in seconds."""
+
+    file: SoundFile
+    begins: Fraction
+    ends: Fraction
 
 
 class Exhibit(Kind):
-    """Base of all exhibits."""
+    """Base of all exhibits. What it shows of a photo may depend on the time within the slide; of most it does not."""
 
     @property
     def photos(self) -> tuple[str, ...]:
@@ -24,6 +44,25 @@ class Exhibit(Kind):
     def with_close_up(self, part: WindowValue | None) -> Self:
         """Return it about a ``part`` of its photo, or about all of it; the same where it has no such photo."""
         return self
+
+    def picture_at(self, photo: Photo, seconds: Fraction) -> int:
+        """Return which picture of one of its photos is seen so many seconds after the slide's first moment; 0 where the
+        photo is one picture."""
+        return photo.moving.picture_at(seconds) if photo.moving is not None else 0
+
+    def keep_areas_of(self, photo: Photo) -> tuple[KeepArea, ...]:
+        """Return what must be seen of one of its photos: where areas move, the boxes about where they are while it is
+        shown."""
+        return photo.keep_areas
+
+    def length(self, photos: Mapping[str, Photo]) -> Length:
+        """Return how long it lasts by itself. photos : of the set, by id."""
+        lasts = [moving.seconds for name in self.photos if (moving := photos[name].moving) is not None]
+        return Length(natural=max(lasts, default=None))
+
+    def own_sounds(self, photos: Mapping[str, Photo]) -> Sequence[OwnSound]:
+        """Return what is heard of what it shows."""
+        return ()
 
     def places(self, members: Sequence[Member], frame_aspect: float) -> tuple[Window, ...] | None:
         """Return the part of the frame that each of its photos has to itself; None = all of it, each."""

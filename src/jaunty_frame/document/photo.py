@@ -2,6 +2,8 @@
 
 import re
 from enum import StrEnum
+from fractions import Fraction
+from math import floor
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, StringConstraints, model_validator
@@ -11,7 +13,15 @@ from jaunty_frame.core.colouring.tones import DIGITS as TONE_DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
 from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.core.subjects.area_kinds import AreaKind
-from jaunty_frame.document.basis.values import Identifier, Share, ShortText, Value, WindowValue, ensure_inside
+from jaunty_frame.document.basis.values import (
+    Between,
+    Identifier,
+    Share,
+    ShortText,
+    Value,
+    WindowValue,
+    ensure_inside,
+)
 
 MAX_KEEP_AREAS = 32
 # A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.
@@ -85,6 +95,26 @@ def name_order(path: str) -> tuple[tuple[str | int, ...], str]:
     return tuple(int(part) if k % 2 else part for k, part in enumerate(parts)), name
 
 
+PictureRate = Annotated[Fraction, Between(Fraction(1, 1000), Fraction(1000))]
+
+
+class Moving(Value):
+    """What is known of a file whose picture changes with time. kind : by which of ``media.moving`` it is read."""
+
+    kind: Identifier
+    pictures: Annotated[int, Field(ge=1, le=10_000_000)]
+    rate: PictureRate
+    """Pictures a second."""
+
+    @property
+    def seconds(self) -> Fraction:
+        return self.pictures / self.rate
+
+    def picture_at(self, seconds: Fraction) -> int:
+        """Return which picture is seen at a time of the file, counted from 0; beyond its ends the first and last."""
+        return min(max(floor(seconds * self.rate), 0), self.pictures - 1)
+
+
 class Photo(Value):
     """One picture file of the set. width and height are upright after EXIF, before quarter turns."""
 
@@ -118,6 +148,9 @@ class Photo(Value):
     """For the credits; read from the file where it says so, or typed."""
     seems_turned: Annotated[int, Field(ge=0, le=3)] = 0
     """Quarter turns clockwise after which its people would stand upright, as it seems; found with the keep areas."""
+
+    moving: Moving | None = None
+    """None where it is one picture, as a photo is."""
 
     @property
     def upright_size(self) -> tuple[int, int]:

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from jaunty_frame.core.framing.bases import Covering, Placement
 from jaunty_frame.core.motion.courses import Move, Strength
 from jaunty_frame.core.motion.paths import Easing
+from jaunty_frame.document.exhibit import Length
 from jaunty_frame.document.fill import Fill
 from jaunty_frame.document.model import HouseRules, Project, ShapeRules, Slide
 from jaunty_frame.document.mount import Mount
@@ -83,10 +84,29 @@ def project_settings(project: Project, slides: Iterable[Slide] | None = None) ->
         photos = {photo.id: photo for photo in project.photos}
         by_shape = {shape: rules_of_shape(rules, shape) for shape in (None, *Shape)}
         found = [settings_of(slide, by_shape[shape_of(slide, photos)]) for slide in chosen]
-    voices = project.sound.voice_seconds()
-    return [lasting(own, voices.get(slide.id)) for slide, own in zip(chosen, found, strict=True)]
+    lengths = lengths_of(project)
+    return [lasting(own, slide, lengths.get(slide.id)) for slide, own in zip(chosen, found, strict=True)]
 
 
-def lasting(settings: Settings, least: Fraction | None) -> Settings:
-    """Return settings of a slide that lasts ``least`` seconds at least, as its voice needs."""
-    return settings if least is None or settings.seconds >= least else settings._replace(seconds=least)
+def lengths_of(project: Project) -> dict[str, Length]:
+    """Return how long slides last by themselves, by slide id: those that have a voice, or show what moves."""
+    lengths = {name: Length(least=seconds) for name, seconds in project.sound.voice_seconds().items()}
+    # Hardly a show has any: of a thousand slides each question takes as long as a plan.
+    if any(photo.moving is not None for photo in project.photos):
+        photos = {photo.id: photo for photo in project.photos}
+        for slide in project.slides:
+            own, spoken = slide.exhibit.length(photos), lengths.get(slide.id, Length())
+            if own != Length():
+                least = max(filter(None, (own.least, spoken.least)), default=None)
+                lengths[slide.id] = Length(least, own.natural)
+    return lengths
+
+
+def lasting(settings: Settings, slide: Slide, length: Length | None) -> Settings:
+    """Return settings of a slide that lasts as long as what it shows, unless it says another length, and never shorter
+    than that or its voice needs."""
+    if length is None:
+        return settings
+    natural = length.natural if slide.seconds is None else None
+    seconds = max(natural or settings.seconds, length.least or Fraction(0))
+    return settings if seconds == settings.seconds else settings._replace(seconds=seconds)

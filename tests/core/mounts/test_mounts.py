@@ -149,11 +149,11 @@ class Shadows(unittest.TestCase):
         for coding in Coding:
             surface = new_surface(96, 64, coding)
             white = coding.matrix @ (255, 255, 255, 1)
-            for plane, value in zip(surface.planes, white if coding is Coding.VIDEO else [255], strict=True):
+            for plane, value in zip(surface.planes, white if coding.is_video else [255], strict=True):
                 plane[:] = round(float(value))
             box = np.array([[-50.0, -50], [200, -50], [200, 200], [-50, 200]])
             paint_shadow(surface, box, (3.0, 3.0), (0, 0, 0), 0.4)
-            expected = 16 + 219 * 0.6 if coding is Coding.VIDEO else 255 * 0.6
+            expected = 16 + 219 * 0.6 if coding.is_video else 255 * 0.6
             self.assertLessEqual(abs(float(np.asarray(surface.planes[0])[32, 48].flat[0]) - expected), 1)
 
     def test_what_is_hidden_is_left_alone_and_the_rest_is_the_same(self):

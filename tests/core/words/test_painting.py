@@ -56,7 +56,10 @@ class Painting(unittest.TestCase):
             self.assertGreaterEqual(structural_similarity(reduced[..., 1], small[..., 1]), 0.985)
 
     def test_the_video_s_luma_is_the_screen_s(self):
-        screen, video = (painted(640, 360, WHITE._replace(shadow=0.6), coding=coding).planes[0] for coding in Coding)
+        screen, video = (
+            painted(640, 360, WHITE._replace(shadow=0.6), coding=coding).planes[0]
+            for coding in (Coding.SCREEN, Coding.VIDEO)
+        )
         if screen.ndim == 2:
             screen, video = video, screen
         luma = 16 + screen[..., :3] @ np.array([0.0722, 0.7152, 0.2126]) * 219 / 255

@@ -16,6 +16,7 @@ from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.content import FrameContent
 from jaunty_frame.show.frames.exhibits import whole_photo_layers
+from jaunty_frame.show.frames.layers.layer import is_quick
 from jaunty_frame.show.frames.layers.still import opened
 from jaunty_frame.show.planning.plan import Plan
 
@@ -88,6 +89,17 @@ class CellImages(QObject):
         """Return the picture, painted at once, if all that it needs was made ready lately; None otherwise."""
         ready = self._sources.at_hand(request.content.sources(request.frame)) if self._sources else None
         return None if ready is None else _painting().painted_image(*request, ready)
+
+    def live_or_asked(self, request: CellRequest, usual: CellRequest, photos: PhotoSource) -> QImage | None:
+        """Return the picture, painted at once, if all that it needs is ready; else have made ready what it needs: by a
+        picture that is usually asked for, where that needs the same, as all instants of a slide do whose photos do not
+        move."""
+        image = self.live_image(request)
+        if image is None:
+            needed = {one for one in request.content.sources(request.frame) if not is_quick(one)}
+            needs_other = needed - set(usual.content.sources(usual.frame))
+            self.remake(request if needs_other else usual, photos)
+        return image
 
     def remake(self, request: CellRequest, photos: PhotoSource) -> None:
         """Have a picture made, even if there is one: what it needs is wanted ready."""

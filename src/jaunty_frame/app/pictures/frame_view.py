@@ -39,7 +39,7 @@ class FrameView(QWidget):
         self._progress = 0.0
         self._without_correction = False
         self._image: QImage | None = None
-        self._shown: CellRequest | None = None
+        self._shown: tuple[CellRequest, ...] = ()
         self.zones_shown = True
         self.tool: FrameTool | None = None
         """What the mouse does to the frame."""
@@ -99,18 +99,19 @@ class FrameView(QWidget):
         place = self.picture_rect()
         width, height = max(round(place.width() * ratio), 16), max(round(place.height() * ratio), 16)
         content = self.content_of(plan, row, self._progress)
-        image = self.images.live_image(cell_request(plan, content, width, height))
+        wanted = cell_request(plan, content, width, height)
+        # Always the same instant, so that scrubbing asks for one picture only.
+        usual = cell_request(plan, self.content_of(plan, row, 0.0), width, height)
+        image = self.images.live_or_asked(wanted, usual, self._session.source)
         if image is not None:
-            self._image, self._shown = image, None
+            self._image, self._shown = image, ()
         else:
-            # Always the same instant, so that scrubbing asks for one picture only; it makes ready what all need.
-            self._shown = cell_request(plan, self.content_of(plan, row, 0.0), width, height)
-            self.images.remake(self._shown, self._session.source)
+            self._shown = wanted, usual
         self.update()
 
     def _on_image(self, request: CellRequest) -> None:
-        if request == self._shown and self.images.live_image(request) is not None:
-            self._shown = None
+        if request in self._shown and self.images.live_image(request) is not None:
+            self._shown = ()
             self._refresh()
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -234,8 +234,8 @@ class Lane:
         for one in reversed(heard.heard):
             left, right = _places(place).strips[one.sound.kind]
             inside = one.placed.first - near <= sample <= one.placed.end + near
-            if not (left <= x - place.x() <= right and inside):
-                continue
+            if one.is_own or not (left <= x - place.x() <= right and inside):
+                continue  # what comes with a slide goes with it
             for part, edge in (("start", one.placed.first), ("end", one.placed.end)):
                 if abs(sample - edge) <= near and (one, part) not in self._goes_on:
                     return Spot(one, part, sample)

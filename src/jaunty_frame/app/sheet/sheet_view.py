@@ -232,10 +232,9 @@ class SheetView(ChoosingTable):
         place = picture_rect(self.cell_rect(row, column), aspect, self.layout_.measures)
         size = round(place.width() * ratio), round(place.height() * ratio)
         plan = self.sheet_model.plan(column)
-        image = self._images.live_image(cell_request(plan, slide_content(plan, row, progress), *size))
-        if image is None:
-            self._images.remake(self.sheet_model.request(row, column, *size), self._session.source)
-        return image
+        wanted = cell_request(plan, slide_content(plan, row, progress), *size)
+        usual = self.sheet_model.request(row, column, *size)
+        return self._images.live_or_asked(wanted, usual, self._session.source)
 
     def _show_live(self, row: int, column: int, image: QImage) -> None:
         self._painter.live = (row, column), image

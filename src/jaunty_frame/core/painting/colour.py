@@ -12,16 +12,27 @@ from jaunty_frame.errors import UsageError
 
 Pixels = NDArray[np.uint8]
 
-# ITU-R BT.709-6, section 3: luma coefficients; limited range 16..235 and 16..240.
+# ITU-R BT.709-6, section 3: luma coefficients.
 _KR, _KB = 0.2126, 0.0722
 LUMA = np.array([_KB, 1.0 - _KR - _KB, _KR])
 """The grey of B, G, R; of linear light the relative luminance (IEC 61966-2-1)."""
-BT709_LIMITED = np.zeros((3, 4))
-"""(3, 4): limited-range Y, Cb, Cr of (B, G, R, 1) with B, G, R in 0..255."""
-BT709_LIMITED[0, :3] = LUMA * 219 / 255
-BT709_LIMITED[1, :3] = (np.array([1.0, 0.0, 0.0]) - LUMA) / (2 * (1 - _KB)) * 224 / 255
-BT709_LIMITED[2, :3] = (np.array([0.0, 0.0, 1.0]) - LUMA) / (2 * (1 - _KR)) * 224 / 255
-BT709_LIMITED[:, 3] = 16, 128, 128
+
+
+def limited_matrix(red: float, blue: float) -> FloatArray:
+    """Return (3, 4): Y, Cb, Cr in limited range, 16..235 and 16..240 (ITU-R BT.709-6, section 3), of (B, G, R, 1) with
+    B, G, R in 0..255. red, blue : their shares of luma."""
+    luma = np.array([blue, 1.0 - red - blue, red])
+    rows = np.array([luma * 219, [0.0] * 3, [0.0] * 3])
+    rows[1] = (np.array([1.0, 0.0, 0.0]) - luma) / (2 * (1 - blue)) * 224
+    rows[2] = (np.array([0.0, 0.0, 1.0]) - luma) / (2 * (1 - red)) * 224
+    return np.column_stack([rows / 255, [16.0, 128.0, 128.0]])
+
+
+BT709_LIMITED = limited_matrix(_KR, _KB)
+BT601_LIMITED = limited_matrix(0.299, 0.114)
+"""ITU-R BT.601-7, section 2.5.1."""
+BT2020_LIMITED = limited_matrix(0.2627, 0.0593)
+"""ITU-R BT.2020-2, table 4, non-constant luminance."""
 
 _HEX = re.compile(r"#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})", re.ASCII | re.IGNORECASE)
 

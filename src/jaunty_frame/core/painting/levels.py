@@ -58,7 +58,7 @@ def make_level(photo: Pixels, spec: LevelSpec, coding: Coding) -> Level:
 def code_pixels(pixels: np.ndarray, coding: Coding) -> tuple[np.ndarray, ...]:
     """Return the planes of ``coding``, all at full size, of pixels (H, W, 3) B G R; the dtype is kept."""
     coded = cv2.transform(pixels, coding.matrix)
-    return cv2.split(coded) if coding is Coding.VIDEO else (coded,)
+    return cv2.split(coded) if coding.is_video else (coded,)
 
 
 def _subsampled(plane: Pixels, step: int) -> Pixels:

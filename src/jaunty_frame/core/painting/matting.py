@@ -27,7 +27,7 @@ def lay_over_matted(surface: Surface, on_black: Surface, on_white: Surface) -> N
 
 def _shining_through(on_black: Surface, on_white: Surface) -> Pixels:
     """Return the share (h, w) float32 of the ground that is seen."""
-    if on_black.coding is Coding.VIDEO:
+    if on_black.coding.is_video:
         differing, most = cv2.subtract(on_white.planes[0], on_black.planes[0]), 219.0
     else:
         differing, most = cv2.subtract(on_white.planes[0], on_black.planes[0])[..., 1], 255.0

@@ -3,7 +3,8 @@
 A surface is a tuple of planes. Each plane knows where its samples lie in the picture: sample (i, j) of a plane
 lies at X = step * i + offset_x, Y = step * j + offset_y in picture pixels, whose centres are at half integers.
 
-- VIDEO: 8-bit Y, Cb, Cr of BT.709, limited range, 4:2:0 with left-sited colour difference samples.
+- VIDEO: 8-bit Y, Cb, Cr of BT.709, limited range, 4:2:0 with left-sited colour difference samples; VIDEO_601 and
+  VIDEO_2020 likewise with the matrices of these recommendations.
 - SCREEN: one plane of B, G, R, A; A is always 255.
 """
 
@@ -13,7 +14,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from jaunty_frame.core.painting.colour import BT709_LIMITED, Pixels
+from jaunty_frame.core.painting.colour import BT601_LIMITED, BT709_LIMITED, BT2020_LIMITED, Pixels
 
 
 class Sampling(NamedTuple):
@@ -25,27 +26,31 @@ class Sampling(NamedTuple):
     black: tuple[int, ...]
 
 
-class Coding(Enum):
-    """How a surface stores a picture."""
-
-    VIDEO = (
-        Sampling(1, 0.5, 0.5, (16,)),
-        Sampling(2, 0.5, 1.0, (128,)),
-        Sampling(2, 0.5, 1.0, (128,)),
-    )
-    SCREEN = (Sampling(1, 0.5, 0.5, (0, 0, 0, 255)),)
-
-    @property
-    def samplings(self) -> tuple[Sampling, ...]:
-        return self.value
-
-    @property
-    def matrix(self) -> np.ndarray:
-        """(C, 4) float64: the coded channels of (B, G, R, 1), all planes one after the other."""
-        return BT709_LIMITED if self is Coding.VIDEO else _BGRA
-
-
+_YCC = Sampling(1, 0.5, 0.5, (16,)), Sampling(2, 0.5, 1.0, (128,)), Sampling(2, 0.5, 1.0, (128,))
+_PIXELS = (Sampling(1, 0.5, 0.5, (0, 0, 0, 255)),)
+_MATRICES = {"BT.709": BT709_LIMITED, "BT.601": BT601_LIMITED, "BT.2020": BT2020_LIMITED}
 _BGRA = np.vstack([np.eye(3, 4), [0.0, 0.0, 0.0, 255.0]])
+
+
+class Coding(Enum):
+    """How a surface stores a picture: its matrix and its planes."""
+
+    VIDEO = "BT.709"
+    VIDEO_601 = "BT.601"
+    VIDEO_2020 = "BT.2020"
+    SCREEN = "B, G, R, A"
+
+    # Painting asks for these at every level and layer.
+    samplings: tuple[Sampling, ...]
+    matrix: np.ndarray
+    """(C, 4) float64: the coded channels of (B, G, R, 1), all planes one after the other."""
+    is_video: bool
+    """Whether luma and colour differences lie in planes of their own."""
+
+    def __init__(self, name: str) -> None:
+        self.is_video = name in _MATRICES
+        self.samplings = _YCC if self.is_video else _PIXELS
+        self.matrix = _MATRICES.get(name, _BGRA)
 
 
 class FrameFormat(NamedTuple):

@@ -5,7 +5,7 @@ import numpy as np
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import BT709_LIMITED, Pixels
 from jaunty_frame.core.painting.masks import blend
-from jaunty_frame.core.painting.surface import Coding, Surface
+from jaunty_frame.core.painting.surface import Surface
 
 _BLACK, _WHITE = 16, 235
 _LEAST_SOFT = 0.02
@@ -28,7 +28,7 @@ def brightness_dissolve(surface: Surface, above: Surface, progress: float, first
 
 def _luma(surface: Surface) -> Pixels:
     """Return the limited-range luma (h, w) of a picture; of a video's, a copy."""
-    if surface.coding is Coding.VIDEO:
+    if surface.coding.is_video:
         return surface.planes[0].copy()
     row = BT709_LIMITED[:1]
     return cv2.transform(surface.planes[0], np.insert(row, 3, 0.0, axis=1))

@@ -14,7 +14,7 @@ from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.mapping import sample_mapping, source_mapping
-from jaunty_frame.core.painting.surface import Coding, FrameFormat, Sampling, Surface
+from jaunty_frame.core.painting.surface import FrameFormat, Sampling, Surface
 from jaunty_frame.core.words.inking import inked
 from jaunty_frame.core.words.paint import AT_REST, SHADOW_SPREAD, Bgr, Posed, Reveal, WordsPaint
 from jaunty_frame.core.words.typesetting import Block
@@ -178,7 +178,7 @@ def _coded(
 ) -> LaidOver:
     """Return a premultiplied picture (h, w, 4) float32 in the coding of a frame."""
     size = round(region.w * density), round(region.h * density)
-    if frame.coding is Coding.VIDEO:
+    if frame.coding.is_video:
         size = size[0] + size[0] % 2, size[1] + size[1] % 2
     if picture.shape[1::-1] != size:
         shrinks = picture.shape[1] > size[0]

@@ -1,5 +1,6 @@
 """Frames of a show in order: what they need is made ready ahead of time on a thread of its own."""
 
+from collections.abc import Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
 from types import TracebackType
 from typing import Any
@@ -11,6 +12,9 @@ from jaunty_frame.show.frames.content import FrameContent, frame_content, frames
 from jaunty_frame.show.frames.layers.layer import Source
 from jaunty_frame.show.frames.painting import paint_frame, prepared
 from jaunty_frame.show.planning.plan import Plan
+
+_AHEAD = 3
+"""Frames of what moves that are made ready before they are painted."""
 
 
 class FramePainter:
@@ -40,13 +44,21 @@ class FramePainter:
         if later != self._later[0]:  # the same for all frames of a slide
             ahead = (source for at in later for source in frame_content(self._plan, at).sources(self._frame))
             self._later = later, tuple(ahead)
-        wanted = dict.fromkeys((*content.sources(self._frame), *self._later[1]))
+        own = content.sources(self._frame)
+        wanted = dict.fromkeys((*own, *self._soon(n, own), *self._later[1]))
         for gone in [source for source in self._sources if source not in wanted]:
             self._sources.pop(gone).cancel()
         for source in wanted:
             if source not in self._sources:
                 self._sources[source] = self._pool.submit(prepared, source, self._photos.pixels, self._at_hand)
         return content
+
+    def _soon(self, n: int, own: tuple[Source, ...]) -> Iterator[Source]:
+        """Give what the next frames need beside frame ``n``, whose sources are ``own``: where a picture moves, each has
+        one of its own."""
+        if any(source.photo is not None and source.photo.moving for source in own):
+            for at in range(n + 1, min(n + 1 + _AHEAD, self._plan.schedule.total)):
+                yield from frame_content(self._plan, at).sources(self._frame)
 
     def _at_hand(self, source: Source) -> Any:
         """Return what was made of a source, None where it is not ready: what lies still is mostly made of what did."""

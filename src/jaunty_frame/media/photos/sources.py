@@ -4,6 +4,7 @@ from pathlib import Path
 
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.turning import turned_pixels
+from jaunty_frame.media.moving.moving_list import moving_of
 from jaunty_frame.media.once import OnceCache
 from jaunty_frame.media.photos.files import read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
@@ -11,8 +12,8 @@ from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.show.frames.layers.layer import PhotoFile
 
 _MOST_REMEMBERED = 96_000_000
-# Content (or path), quarter turns, reduction (0 for the thumbnail).
-_Key = tuple[str, int, int]
+# Content (or path), quarter turns, reduction (0 for the thumbnail), and which picture.
+_Key = tuple[str, int, int, int]
 
 
 class PhotoSource:
@@ -33,10 +34,13 @@ class PhotoSource:
             return self.thumbnail(photo)
         # Reductions are powers of two, so that requests of nearly the same size share one decoded photo.
         reduction = 1 << max((width // wanted_width).bit_length() - 1, 0)
-        key = (photo.content or photo.path, photo.quarter_turns, reduction)
+        key = (photo.content or photo.path, photo.quarter_turns, reduction, photo.picture)
         return self._decoded_photos.get(key, lambda: self._decoded(photo, width // reduction))
 
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
+        if photo.moving:
+            path = resolved(photo.path, self._place)
+            return turned_pixels(moving_of(photo.moving).picture(path, photo.picture, width), photo.quarter_turns)
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 
@@ -46,14 +50,15 @@ class PhotoSource:
     def thumbnail(self, photo: PhotoFile) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
         return self._decoded_photos.get(
-            (photo.content or photo.path, photo.quarter_turns, 0), lambda: self._thumbnail(photo)
+            (photo.content or photo.path, photo.quarter_turns, 0, photo.picture), lambda: self._thumbnail(photo)
         )
 
     def _thumbnail(self, photo: PhotoFile) -> Pixels:
-        stored = self._cache.get(photo.content) if photo.content else None
+        is_kept = bool(photo.content) and not photo.picture  # of what moves, its first picture
+        stored = self._cache.get(photo.content) if is_kept else None
         if stored is None:
             width = round(photo.width * min(1.0, LONGEST_PX / max(photo.width, photo.height)))
             stored = shrunk_to_thumbnail(self._decoded(photo._replace(quarter_turns=0), width))
-            if photo.content:
+            if is_kept:
                 self._cache.put(photo.content, stored)
         return turned_pixels(stored, photo.quarter_turns)

@@ -43,7 +43,8 @@ def photo_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     if plan.slides[k].instants or not plan.mounting(row).is_plain:
         return print_layers(plan, k, progress)
     framing = plan.framing(row)
-    layer = photo_layer(plan, row, framing.base if progress is None else framing.way.at(progress))
+    at = framing.base if progress is None else framing.way.at(progress)
+    layer = photo_layer(plan, row, at, progress)
     if plan.hides_fill(row):
         return (layer,)
     return fill_layer(plan, k, progress), layer
@@ -54,10 +55,10 @@ def card_layers(plan: Plan, k: int, progress: float | None) -> Layers:
     return (seen_fill(plan, k, progress),)
 
 
-def photo_layer(plan: Plan, row: int, at: Station) -> PhotoLayer:
-    """Return the photo of a row by itself, at a place on its way."""
+def photo_layer(plan: Plan, row: int, at: Station, progress: float | None = None) -> PhotoLayer:
+    """Return the photo of a row by itself, at a place on its way and a point of its time."""
     path, reach = plan.trail(row)
-    return PhotoLayer(photo_file(plan.photo(row)), at.window, at.degrees, path, reach)
+    return PhotoLayer(photo_file(plan.photo(row), plan.picture_at(row, progress)), at.window, at.degrees, path, reach)
 
 
 def whole_photo_layers(photo: Photo) -> Layers:

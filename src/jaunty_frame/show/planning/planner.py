@@ -16,6 +16,7 @@ from jaunty_frame.core.motion.courses import COURSES, HOLD, Course, Move, choose
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.core.time.schedule import MIN_SECONDS, Schedule, Timing, show_schedule, show_timing, with_left_out
 from jaunty_frame.core.words.faces import NO_FONTS, Fonts
+from jaunty_frame.document.exhibit import Length
 from jaunty_frame.document.model import HandSet, Output, Project
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
 from jaunty_frame.show.planning.places.mounting import row_aspects, row_pieces
@@ -26,6 +27,7 @@ from jaunty_frame.show.planning.words.planned import keep_known_words
 
 _STILL = 1e-9
 _BARE = 1e-9
+_ANY = Length()
 _PLANNED = ("slides", "photos", "outputs", "hand_set", "emblems")
 """What plans follow from, beside the house rules."""
 
@@ -166,7 +168,7 @@ class _Times:
             [own.seconds for own in settings],
             [own.transition.joint_seconds for own in settings],
             (rules.fade_in, rules.fade_out),
-            [table.voices.get(slide.id) for slide in table.slides] if table.voices else len(table.slides),
+            [table.lengths.get(slide.id) for slide in table.slides] if table.lengths else len(table.slides),
         )
         if before is not None and self._follow_from == before._follow_from:
             self._timings, self._schedules = before._timings, before._schedules
@@ -179,11 +181,13 @@ class _Times:
     def timing(self, shown: tuple[int, ...], pace: Fraction) -> Timing:
         if (shown, pace) not in self._timings:
             rules, seen = self._table.rules, [self._table.settings[k] for k in shown]
-            voices, slides = self._table.voices, self._table.slides
+            lengths, slides = self._table.lengths, self._table.slides
             timing = show_timing(
                 # Products of fractions take long, and hardly an output has a pace of its own; no voice is hurried.
                 [
-                    own.seconds if pace == 1 else max(own.seconds * pace, voices.get(slides[k].id, MIN_SECONDS))
+                    own.seconds
+                    if pace == 1
+                    else max(own.seconds * pace, lengths.get(slides[k].id, _ANY).least or MIN_SECONDS)
                     for k, own in zip(shown, seen, strict=True)
                 ],
                 [own.transition.joint_seconds for own in seen[:-1]],

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings
 
 
@@ -62,13 +62,13 @@ class RowFacts:
                 most = min(new.shape[1], old.shape[1])
                 new[kept, :most] = old[source[kept], :most]
 
-    def fill(self, row: int, own: Settings, photo: Photo) -> None:
+    def fill(self, row: int, own: Settings, photo: Photo, areas: tuple[KeepArea, ...]) -> None:
         self.photo_size[row], self.straightening[row] = photo.upright_size, photo.straightening
         self.opaque[row] = not photo.transparent
         self.placement[row] = PLACEMENTS.index(own.placement)
         self.least_attention[row] = LEAST_ATTENTION[own.covering]
         self.rate[row], self.seconds[row] = ZOOM_RATE[own.strength], float(own.seconds)
-        for i, area in enumerate(photo.keep_areas):
+        for i, area in enumerate(areas):
             self.areas.boxes[row, i], self.areas.weights[row, i] = area.box, area.weight
         assert self.areas.attention is not None
         self.areas.attention[row] = photo.attention.across, photo.attention.down

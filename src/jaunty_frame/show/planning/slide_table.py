@@ -7,7 +7,6 @@ the very same objects are copied, and ``source`` says from where, so that only c
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import repeat
 from typing import Any
 
@@ -19,10 +18,11 @@ from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.core.mounts.pieces import WHOLE_FRAME, shape_aspect
 from jaunty_frame.core.mounts.piles import usual_size
+from jaunty_frame.document.exhibit import Length
 from jaunty_frame.document.model import HouseRules, Project, Slide
 from jaunty_frame.document.mount import INSET, PILED, TOGETHER, Mount
 from jaunty_frame.document.photo import Photo, Shape
-from jaunty_frame.document.settings import Settings, lasting, rules_of_shape, settings_of, shape_of
+from jaunty_frame.document.settings import Settings, lasting, lengths_of, rules_of_shape, settings_of, shape_of
 from jaunty_frame.show.planning.row_facts import RowFacts
 
 # How much the shape of a place may differ from its photo's that is shown whole in it.
@@ -56,8 +56,8 @@ class SlideTable(RowFacts):
     """Of each slide, whether it lies in a pile."""
     has_mounts: bool
     """Whether any photo may be seen in another rectangle than the whole frame, set off by itself aside."""
-    voices: Mapping[str, Fraction]
-    """How long slides with a voice last at least, by slide id."""
+    lengths: Mapping[str, Length]
+    """How long slides last by themselves, by slide id (``document.settings``)."""
     slots: dict[tuple[int, float], tuple[Window, ...] | None]
     """Places of the photos of groups that were solved before, by slide and aspect of the frame."""
     slide_keys: Keys
@@ -132,20 +132,24 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
     """Return the table of ``project``, taking from ``before`` what has not changed."""
     by_id = {photo.id: photo for photo in project.photos}
     slides, rules = project.slides, project.house_rules
-    voices = project.sound.voice_seconds()
-    shapes, slide_keys = _slide_keys(project, by_id, voices)
-    settings = _settings(slides, rules, shapes, voices, slide_keys, before)
+    lengths = lengths_of(project)
+    shapes, slide_keys = _slide_keys(project, by_id, lengths)
+    settings = _settings(slides, rules, shapes, lengths, slide_keys, before)
     first_row = np.concatenate([[0], np.cumsum([len(slide.exhibit.photos) for slide in slides])]).astype(np.intp)
     slide_of = np.repeat(np.arange(len(slides)), np.diff(first_row))
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     piled = _piled(settings)
     row_keys = _row_keys(slide_keys, slide_of, photos, piled)
     source = _unchanged_rows(row_keys, slide_of, len(slides), rules, before)
-    rows = RowFacts.blank(len(photos), max((len(photo.keep_areas) for photo in photos), default=0))
+    areas = [
+        photo.keep_areas if photo.moving is None else slides[k].exhibit.keep_areas_of(photo)
+        for k, photo in zip(slide_of.tolist(), photos, strict=True)
+    ]
+    rows = RowFacts.blank(len(photos), max(map(len, areas), default=0))
     if before is not None:
         rows.take(before, source)
     for row in np.flatnonzero(source < 0).tolist():
-        rows.fill(row, settings[slide_of[row]], photos[row])
+        rows.fill(row, settings[slide_of[row]], photos[row], areas[row])
     return SlideTable(
         slides=slides,
         rules=rules,
@@ -164,7 +168,7 @@ def slide_table(project: Project, before: SlideTable | None = None) -> SlideTabl
         or any(one.mount is not None for one in rules.shapes)
         or int(np.diff(first_row).max(initial=0)) > 1
         or any(slide.mount is not None or slide.in_outputs for slide in slides),
-        voices=voices,
+        lengths=lengths,
         slots=_kept_slots(first_row, source, before) if before is not None else {},
         slide_keys=slide_keys,
         row_keys=row_keys,
@@ -187,26 +191,26 @@ def _kept_slots(
 def rows_to_solve(project: Project, before: SlideTable) -> int:
     """Return how many rows the table of ``project`` would not take from ``before``."""
     by_id = {photo.id: photo for photo in project.photos}
-    slides, voices = project.slides, project.sound.voice_seconds()
-    shapes, slide_keys = _slide_keys(project, by_id, voices)
+    slides, lengths = project.slides, lengths_of(project)
+    shapes, slide_keys = _slide_keys(project, by_id, lengths)
     photos = tuple(by_id[name] for slide in slides for name in slide.exhibit.photos)
     slide_of = np.repeat(np.arange(len(slides)), [len(slide.exhibit.photos) for slide in slides])
-    piled = _piled(_settings(slides, project.house_rules, shapes, voices, slide_keys, before))
+    piled = _piled(_settings(slides, project.house_rules, shapes, lengths, slide_keys, before))
     row_keys = _row_keys(slide_keys, slide_of, photos, piled)
     return int((_unchanged_rows(row_keys, slide_of, len(slides), project.house_rules, before) < 0).sum())
 
 
 def _slide_keys(
-    project: Project, by_id: Mapping[str, Photo], voices: Mapping[str, Fraction]
+    project: Project, by_id: Mapping[str, Photo], lengths: Mapping[str, Length]
 ) -> tuple[tuple[Shape | None, ...], Keys]:
     """Return the shape and the key of each slide."""
     slides = project.slides
-    # Shapes are asked only where there are rules for them, voices where there are any: of a thousand slides either
+    # Shapes are asked only where there are rules for them, lengths where there are any: of a thousand slides either
     # takes as long as a plan.
     asked = bool(project.house_rules.shapes)
     shapes = tuple(shape_of(slide, by_id) for slide in slides) if asked else (None,) * len(slides)
-    spoken = [voices.get(slide.id) for slide in slides] if voices else repeat(None)
-    return shapes, list(zip(map(id, slides), shapes, spoken, strict=False))
+    lasts = [lengths.get(slide.id) for slide in slides] if lengths else repeat(None)
+    return shapes, list(zip(map(id, slides), shapes, lasts, strict=False))
 
 
 def _row_keys(slide_keys: Keys, slide_of: NDArray[np.intp], photos: tuple[Photo, ...], piled: tuple[bool, ...]) -> Keys:
@@ -247,7 +251,7 @@ def _settings(
     slides: tuple[Slide, ...],
     rules: HouseRules,
     shapes: tuple[Shape | None, ...],
-    voices: Mapping[str, Fraction],
+    lengths: Mapping[str, Length],
     keys: Keys,
     before: SlideTable | None,
 ) -> tuple[Settings, ...]:
@@ -255,7 +259,9 @@ def _settings(
     known = before if before is not None and rules is before.rules else None
     places = _places_before(keys, known.slide_keys) if known else [-1] * len(slides)
     return tuple(
-        known.settings[k] if known and k >= 0 else lasting(settings_of(slide, by_shape[shape]), voices.get(slide.id))
+        known.settings[k]
+        if known and k >= 0
+        else lasting(settings_of(slide, by_shape[shape]), slide, lengths.get(slide.id))
         for k, slide, shape in zip(places, slides, shapes, strict=True)
     )
 

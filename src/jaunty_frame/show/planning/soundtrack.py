@@ -29,10 +29,12 @@ _MOST_PARTS = 5000
 
 
 class Heard(NamedTuple):
-    """One sound, or a part of it, as it lies in the show; ``placed.source`` counts ``SoundPlan.files``."""
+    """One sound, or a part of it, as it lies in the show; ``placed.source`` counts ``SoundPlan.files``. is_own :
+    whether it comes with what a slide shows, and is none of the soundtrack's."""
 
     sound: Sound
     placed: Placed
+    is_own: bool = False
 
 
 class SoundPlan(NamedTuple):
@@ -137,6 +139,8 @@ class _SoundPlanner:
             for one in here:
                 if one.kind in ("voice", "clip"):
                     self._lay_voice(one)
+            for k in self._plan.shown if self._plan.table.lengths else ():
+                self._lay_own(k)
         files = tuple((self._by_id[name], clean) for name, clean in self._files)
         return SoundPlan(files, tuple(self._heard), self._ducking(), self._total, self._plan.output.target_lufs)
 
@@ -241,6 +245,20 @@ class _SoundPlanner:
         if length > 0:
             fades = self._fade(one.fade_in, SOFTEST_EDGE), self._fade(one.fade_out, SOFTEST_EDGE)
             self._put(one, file, begins, first, length, *fades, ducks=False)
+
+    def _lay_own(self, k: int) -> None:
+        """Lay what is heard of what a slide shows itself, as long as it is seen."""
+        slide, schedule = self._plan.slides[k], self._plan.schedule
+        first = sample_at(self._plan, schedule.first[k])
+        seen = sample_at(self._plan, schedule.first[k] + schedule.frames[k]) - first
+        for number, (file, begins, ends) in enumerate(slide.exhibit.own_sounds(self._plan.table.by_id)):
+            self._by_id.setdefault(file.id, file)
+            sound = Sound(id=f"of-{slide.id}-{number}", kind="clip", file=file.id, slides=(slide.id,))
+            length = min(round((ends - begins) * RATE), seen, self._total - first)
+            if length > 0:
+                edges = SOFTEST_EDGE, SOFTEST_EDGE
+                placed = self._put(sound, file, round(begins * RATE), first, length, *edges, ducks=False)
+                self._heard[-1] = placed._replace(is_own=True)
 
     # -- what they share
 

@@ -10,6 +10,8 @@ _WHY = {FileState.MISSING: "is not where it was", FileState.DAMAGED: "cannot be 
 
 
 def _tell(facts: Facts, heard: Heard) -> Told | None:
+    if heard.is_own:
+        return None  # what a slide shows is told with its picture
     file = facts.plan.soundtrack.file_of(heard.sound)
     why = _WHY.get(facts.state_of(file))
     if why is None:

@@ -14,7 +14,10 @@ from jaunty_frame.document.photo import Photo
 
 
 class PhotoFile(NamedTuple):
-    """What tells one photo's pixels from another's. width, height : upright after EXIF, before the quarter turns."""
+    """What tells one photo's pixels from another's. width, height : upright after EXIF, before the quarter turns.
+
+    moving : the kind of a file whose picture changes with time, "" of a photo; picture : which one, from 0.
+    """
 
     content: str
     path: str
@@ -22,6 +25,8 @@ class PhotoFile(NamedTuple):
     height: int
     quarter_turns: int
     correction: Amounts
+    moving: str = ""
+    picture: int = 0
 
     @property
     def upright_size(self) -> tuple[int, int]:
@@ -33,12 +38,14 @@ class PhotoFile(NamedTuple):
         return width / height
 
 
-def photo_file(photo: Photo) -> PhotoFile:
-    """Return what names the pixels of ``photo``."""
+def photo_file(photo: Photo, picture: int = 0) -> PhotoFile:
+    """Return what names the pixels of ``photo``; picture : which one, of what moves."""
     own = photo.correction
     # Named one by one: pydantic takes ten times as long to list its fields, and frames ask for each photo.
     correction = Amounts(own.exposure, own.contrast, own.saturation, own.warmth)
-    return PhotoFile(photo.content, photo.path, photo.width, photo.height, photo.quarter_turns, correction)
+    kind = photo.moving.kind if photo.moving is not None else ""
+    size = photo.width, photo.height
+    return PhotoFile(photo.content, photo.path, *size, photo.quarter_turns, correction, kind, picture)
 
 
 class Source(Hashable, Protocol):

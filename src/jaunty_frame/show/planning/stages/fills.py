@@ -70,4 +70,4 @@ class Fills(Places):
         outlines = {outline_of(photo, framing.move, mounting, way.at(share), aspect) for share in (0.0, 0.5, 1.0)}
         swings = mounting.mount.swings and bool(mounting.mount.yaw or mounting.mount.pitch)
         held = len({(one.window, one.degrees) for one in way.stations}) == 1
-        return len(outlines) == 1 and not swings, held
+        return len(outlines) == 1 and not swings, held and photo.moving is None

@@ -48,3 +48,12 @@ class Times(Stage):
 
     def photo(self, row: int) -> Photo:
         return self.table.photos[row]
+
+    def picture_at(self, row: int, progress: float | None) -> int:
+        """Return which picture of a row's photo is seen at ``progress`` in 0..1 of its slide; None : in its middle."""
+        photo, k = self.table.photos[row], int(self.table.slide_of[row])
+        if photo.moving is None:
+            return 0
+        # Progress is that of a frame; cells ask for any between.
+        local = round((0.5 if progress is None else progress) * max(self.schedule.frames[k] - 1, 0))
+        return self.slides[k].exhibit.picture_at(photo, Fraction(local) / self.output.frame_rate)

@@ -1,0 +1,1 @@
+"""Files whose picture changes with time, and how each kind is read."""
