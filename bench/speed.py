@@ -123,7 +123,7 @@ def run_drag(folder: Path, scale: Scale) -> None:
         if preset.id not in {output.id for output in session.project.outputs}:
             session.apply(add_output(preset))
     window.sheet.select_cell(session.project.slides[1].id, "tall")
-    while window.images.is_working() or window.importer.task or window.importer.finding:
+    while window.images.is_working() or window.importer.task or window.importer.finder.task:
         app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
     times = []
     for k in range(scale.of(40, 2)):

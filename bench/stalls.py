@@ -102,7 +102,7 @@ def wait_until_quiet(app: QApplication, window: MainWindow) -> None:
 def is_busy(window: MainWindow) -> bool:
     importer = window.importer
     making = window.session.shown.is_working or window.images.is_working() or window.sheet.is_unfinished
-    return bool(making or importer.task or importer.finding)
+    return bool(making or importer.task or importer.finder.task)
 
 
 def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object]]]:
@@ -154,7 +154,7 @@ def _acts(window: MainWindow, path: Path) -> list[tuple[str, Callable[[], object
         ("save", window.files.save),
         (
             "while keep areas are found",
-            lambda: window.importer.find_areas_again(photo.id for photo in project().photos),
+            lambda: window.importer.finder.find_again(photo.id for photo in project().photos),
         ),
         ("resize", lambda: window.resize(1280 + next(seconds), 790)),
     ]

@@ -112,7 +112,7 @@ def _report_typing(folder: Path, scale: Scale) -> None:
 
     def settle() -> None:
         QTest.qWait(20)
-        while window.images.is_working() or window.importer.task or window.importer.finding or session.shown.is_working:
+        while window.images.is_working() or window.importer.task or window.importer.finder.task or session.shown.is_working:
             app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
 
     page, times = window.bench.page("words"), []

@@ -81,7 +81,7 @@ def main() -> None:
                 or window.images.is_working()
                 or window.sheet.is_unfinished
                 or window.importer.task
-                or window.importer.finding
+                or window.importer.finder.task
             ):
                 app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
             for _ in range(5):

@@ -80,7 +80,7 @@ class RandomUser:
         """Raise where redoing all does not lead back."""
         # What is shown follows a little later, and what is found in photos comes when it comes.
         session, importer = self._window.session, self._window.importer
-        while importer.task is not None or importer.finding is not None:
+        while importer.task is not None or importer.finder.task is not None:
             QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
         before = session.latest
         count = 0

@@ -68,7 +68,7 @@ class Soak(WindowCase):
         """Put a folder of photos into the show, words on every slide, and music under it."""
         self.real = sorted(path for path in Path(PHOTOS).iterdir() if path.is_file())
         self.window.importer.bring_in(self.real)
-        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None, 300)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None, 300)
         self.window.desk.sounds.from_shelf("long-table")
         self.wait_until(lambda: self.window.desk.sounds.task is None, 120)
         texts = ("Spring", "The long table in the yard", "Bowls cooling on the shelf before anyone may touch them")

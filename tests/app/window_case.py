@@ -91,7 +91,7 @@ class WindowCase(unittest.TestCase):
         shutil.copytree(_drawn_project(self.photo_count), self.folder, dirs_exist_ok=True)
         self.window = self.open_window()
         self.window.files.open_path(self.path)
-        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
         self.settle()
 
     def open_window(self) -> MainWindow:

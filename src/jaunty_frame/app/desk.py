@@ -88,7 +88,7 @@ class Desk(QObject):
     def remedy(self, finding: Finding) -> None:
         """Do what a finding's button says."""
         if finding.remedy == FIND_AGAIN:
-            self.importer.find_areas_again([finding.photo_id])
+            self.importer.finder.find_again([finding.photo_id])
             return
         edit = finding.remedy.edit(self.session.project, finding)
         if edit is not None:

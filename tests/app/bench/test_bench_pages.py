@@ -223,7 +223,7 @@ class Findings(BenchCase):
     def test_looking_again_keeps_what_was_drawn(self):
         drawn = self.project.photos[0].keep_areas[0]
         self.window.desk.actions["find-again"].trigger()
-        self.wait_until(lambda: self.window.importer.finding is None)
+        self.wait_until(lambda: self.window.importer.finder.task is None)
         areas = self.project.photos[0].keep_areas
         self.assertEqual(areas[0], drawn)
         self.assertTrue(len(areas) > 1 and all(area.origin == "found" for area in areas[1:]))

@@ -24,7 +24,7 @@ class MessyFolder(WindowCase):
         said = io.StringIO()
         with contextlib.redirect_stderr(said):
             self.window.importer.bring_in([self.messy])
-            self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
+            self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
             self.settle()
         names = {photo.path.rsplit("/", 1)[-1].replace(" (1)", "") for photo in self.project.photos[2:]}
         self.assertEqual(names, self.expected.usable)

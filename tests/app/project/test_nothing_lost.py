@@ -187,14 +187,14 @@ class OtherProjects(NothingLost):
         self.window.importer.bring_in(self.more)
         self.window.files.open_path(self.other)
         self.window.importer.bring_in(self.more[:2])
-        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
         self.assertEqual((self.project.title, len(self.project.photos)), ("Other", 2))
 
     def test_the_same_photos_get_keep_areas_in_a_new_project_too(self):
         for _ in range(2):
             self.window.files.start_new()
             self.window.importer.bring_in(self.more)
-            self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finding is None)
+            self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
             self.assertEqual([bool(photo.finder) for photo in self.project.photos], [True] * 3)
             self.window.session.place.count_as_saved()
 

@@ -32,7 +32,7 @@ from jaunty_frame.app.shell import start
 def work(window):
     assert QGuiApplication.platformName() == "xcb"
     assert window.isVisible() and window.windowHandle().isExposed()
-    if window.images.is_working() or window.importer.task or window.importer.finding:
+    if window.images.is_working() or window.importer.task or window.importer.finder.task:
         QTimer.singleShot(50, lambda: guarded(window))
         return
     shot = window.screen().grabWindow(window.winId()).toImage()

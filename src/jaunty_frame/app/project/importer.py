@@ -1,12 +1,13 @@
 """Bringing photos into the open project, and looking after them, without the window waiting."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QWidget
 
+from jaunty_frame.app.project.area_finder import AreaFinder
 from jaunty_frame.app.project.jobs import CHECK_FILES, FIND, IMPORT, Kind
 from jaunty_frame.app.project.notice import NoticeAction, Said
 from jaunty_frame.app.project.session import Session
@@ -14,16 +15,12 @@ from jaunty_frame.app.project.sound_work import SoundWork
 from jaunty_frame.app.project.task import Task, Work
 from jaunty_frame.document.edits.edit import Edit, all_of
 from jaunty_frame.document.edits.material.photos import add_photos, without_copies
-from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.words import counted
 
 if TYPE_CHECKING:
     from jaunty_frame.media.photos.photo_import import Imported
-
-_TAKE_FOUND_AFTER_MS = 400
-"""Many are found at a time, and after each taking over the show is planned anew."""
 
 
 class Importer(QObject):
@@ -35,10 +32,6 @@ class Importer(QObject):
     # The first photos come into an empty project.
     began = Signal()
     files_checked = Signal()
-    finding_progressed = Signal(int, int)
-    finding_ended = Signal()
-    # The number of the project for which it was found, and an edit.
-    _found = Signal(int, object)
 
     def __init__(self, session: Session, sounds: SoundWork, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -46,15 +39,8 @@ class Importer(QObject):
         self._may_work = False
         self._was_asked = False
         self._waiting: list[tuple[list[Path], int | None]] = []
-        # Photos in which keep areas were looked for since the project was opened; one that cannot be read is not
-        # tried again and again.
-        self._looked_for: set[str] = set()
-        self._found_edits: list[Edit] = []
-        self._found.connect(self._keep_found)
-        self._take_found_soon = QTimer(self)
-        self._take_found_soon.setSingleShot(True)
-        self._take_found_soon.setInterval(_TAKE_FOUND_AFTER_MS)
-        self._take_found_soon.timeout.connect(self._take_found)
+        self.finder = AreaFinder(session, self)
+        self.finder.ended.connect(lambda sentences: self.ended.emit(sentences, None) if sentences else None)
 
     def bring_in(self, paths: list[Path], at: int | None = None) -> None:
         """Add the photos of files and folders, at position ``at`` of the running order or at its end."""
@@ -116,11 +102,6 @@ class Importer(QObject):
         """The import or the check that is under way."""
         return self._jobs.running(IMPORT, CHECK_FILES)
 
-    @property
-    def finding(self) -> Task | None:
-        """The search for keep areas that is under way."""
-        return self._jobs.running(FIND)
-
     def _run(self, kind: Kind, work: Work, take: Callable[[Any], Said | None]) -> None:
         """Do an import or a check; ``take`` takes over its result and returns what to say, None to leave what is said
         as it is."""
@@ -149,7 +130,7 @@ class Importer(QObject):
             self.ended.emit(list(said.sentences), said.action)
 
     def _go_on(self) -> None:
-        self.find_areas()
+        self.finder.find()
         if self._waiting:
             self.bring_in(*self._waiting.pop(0))
 
@@ -163,65 +144,11 @@ class Importer(QObject):
         self._waiting.clear()
         self._jobs.cancel(IMPORT, CHECK_FILES, FIND)
 
-    def find_areas(self) -> None:
-        """Look for keep areas in photos in which nobody has looked yet; the window can be used meanwhile."""
-        self._find([photo for photo in self._session.latest.photos if not photo.finder], again=False)
-
-    def find_areas_again(self, photo_ids: Iterable[str]) -> None:
-        """Look once more because the user asked; what was found before is replaced, what was drawn stays."""
-        ids = set(photo_ids)
-        self._looked_for -= ids
-        self._find([photo for photo in self._session.latest.photos if photo.id in ids], again=True)
-
-    def _find(self, photos: list[Photo], again: bool) -> None:
-        wanted = [photo for photo in photos if photo.id not in self._looked_for]
-        if not wanted or self.finding is not None:
-            return
-        self._looked_for |= {photo.id for photo in wanted}
-        source, opened = self._session.shown.latest_source, self._jobs.opened
-
-        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> None:
-            # The networks take 0.1 s to read, and only where there is something to look at.
-            from jaunty_frame.media.photos.finder import find_areas
-
-            find_areas(wanted, source, lambda edit: self._found.emit(opened, edit), report, stopped, again)
-
-        self._jobs.start(
-            FIND,
-            work,
-            lambda _: self._end_finding(),
-            failed=lambda sentence: self._end_finding([sentence]),
-            cancelled=self._end_finding,
-            progress=self.finding_progressed.emit,
-            ended=self.find_areas,  # photos may have come in meanwhile
-        )
-
-    def _keep_found(self, opened: int, edit: Edit) -> None:
-        if opened != self._jobs.opened:
-            return  # of a project that is no longer open
-        self._found_edits.append(edit)
-        if not self._take_found_soon.isActive():
-            self._take_found_soon.start()
-
-    def _take_found(self) -> None:
-        edits, self._found_edits = self._found_edits, []
-        if edits:
-            self._session.amend(all_of(edits))
-
-    def _end_finding(self, sentences: Sequence[str] = ()) -> None:
-        self._take_found()
-        self.finding_ended.emit()
-        if sentences:
-            self.ended.emit(list(sentences), None)
-
     def forget(self) -> None:
         """Another project was opened: nothing comes of what is under way for the one before."""
         self._waiting.clear()
-        self._take_found_soon.stop()
-        self._found_edits.clear()
-        self._looked_for.clear()
+        self.finder.forget()
         self._was_asked = False
-        self.finding_ended.emit()
 
     def _take(self, imported: "Imported", at: int | None) -> Said:
         fresh, copies = without_copies(self._session.latest, imported.photos)

@@ -107,8 +107,8 @@ class MainWindow(QMainWindow):
         self.notice.cancelled.connect(self.importer.cancel)
         self.importer.began.connect(self._ask_where_it_is_shown)
         self.importer.files_checked.connect(self.images.forget)
-        self.importer.finding_progressed.connect(self.top_bar.show_finding_areas)
-        self.importer.finding_ended.connect(lambda: self.top_bar.show_finding_areas(0, 0))
+        self.importer.finder.progressed.connect(self.top_bar.show_finding_areas)
+        self.importer.finder.ended.connect(lambda _: self.top_bar.show_finding_areas(0, 0))
         self.top_bar.findings_clicked.connect(lambda: self.desk.open("findings"))
         self.sheet.select_cell("", "")
 

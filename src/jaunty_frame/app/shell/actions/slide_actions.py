@@ -109,7 +109,7 @@ def turn(desk: Desk, quarter_turns: int) -> None:
 
 
 def find_areas_again(desk: Desk) -> None:
-    desk.importer.find_areas_again(desk.chosen_photos())
+    desk.importer.finder.find_again(desk.chosen_photos())
 
 
 def go_to_next_finding(desk: Desk) -> None:
