@@ -112,15 +112,20 @@ def _report_typing(folder: Path, scale: Scale) -> None:
 
     def settle() -> None:
         QTest.qWait(20)
-        while window.images.is_working() or window.importer.task or window.importer.finder.task or session.shown.is_working:
+        while (
+            window.images.is_working()
+            or window.importer.task
+            or window.importer.finder.task
+            or session.shown.is_working
+        ):
             app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
 
     page, times = window.bench.page("words"), []
     settle()
-    page.typing.begin(window.bench.cell.words.text, 3)  # type: ignore[attr-defined]
+    page.typing.field.begin(window.bench.cell.words.text, 3)  # type: ignore[attr-defined]
     for key in scale.of("as seen from the door", "as"):
         settle()
-        times.append(seconds_of(lambda: QTest.keyClicks(page.typing, key)))  # type: ignore[attr-defined]  # noqa: B023
+        times.append(seconds_of(lambda: QTest.keyClicks(page.typing.field, key)))  # type: ignore[attr-defined]  # noqa: B023
     count = len(window.bench.strip.pictures())
     report(f"a key to the frame and {count} outputs, median", f"{statistics.median(times) * 1000:.0f} ms", "<= 50 ms")
     session.place.count_as_saved()

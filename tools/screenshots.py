@@ -127,7 +127,7 @@ def main() -> None:
         window.bench.show_page("look")
         window.sheet.select_cell(slides[2].id, "wide")
         window.bench.show_page("words")
-        window.bench.page("words").typing.begin(slides[2].words[0].text, 11)
+        window.bench.page("words").typing.field.begin(slides[2].words[0].text, 11)
         take("bench-words")
         window.bench.show_page("placement")
         window.desk.open("sound")

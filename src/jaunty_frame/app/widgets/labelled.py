@@ -1,7 +1,7 @@
 """Small helpers for laying out fields with quiet names above them."""
 
 from PySide6.QtCore import QSize
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 _NAMES = 84
 """Names below each other are as wide as the longest of them."""
@@ -30,6 +30,18 @@ def row_of(*widgets: QWidget, stretch_first: bool = True) -> QWidget:
     for k, widget in enumerate(widgets):
         layout.addWidget(widget, 1 if k == 0 and stretch_first else 0)
     return row
+
+
+def column_of(*widgets: QWidget) -> QWidget:
+    """Return widgets below each other, at the top of the room that there is."""
+    column = QWidget()
+    layout = QVBoxLayout(column)
+    layout.setContentsMargins(0, 0, 0, 0)
+    layout.setSpacing(4)
+    for widget in widgets:
+        layout.addWidget(widget)
+    layout.addStretch(1)
+    return column
 
 
 def grid_of(*widgets: QWidget, columns: int) -> QWidget:

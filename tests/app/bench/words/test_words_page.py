@@ -42,57 +42,57 @@ class WordsPage(BenchCase):
 
     def typed(self, text):
         self.click(self.page.adds["title"])
-        QTest.keyClicks(self.page.typing, text)
+        QTest.keyClicks(self.page.typing.field, text)
 
     def test_words_are_typed_on_the_frame_and_appear_in_all_outputs(self):
         self.settle()
         before = {name: image.copy() for name, image in self.bench.strip.pictures().items()}
         self.typed("Copper")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Return)
-        QTest.keyClicks(self.page.typing, "red")
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Return)
+        QTest.keyClicks(self.page.typing.field, "red")
         self.assertEqual(self.words().text, "Copper\nred")
         self.assertEqual(self.words().kind, "title")
         self.settle()
         for name, image in self.bench.strip.pictures().items():
             self.assertNotEqual(image, before[name], name)
-        self.assertEqual(self.page.tool.caret, (10, 10))
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
-        self.assertIsNone(self.page.tool.caret)
+        self.assertEqual(self.page.typing.tool.caret, (10, 10))
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
+        self.assertIsNone(self.page.typing.tool.caret)
 
     def test_what_is_typed_at_a_stretch_is_one_step(self):
         steps = self.window.session.edited.step
         self.typed("Pot")
         self.assertEqual(self.window.session.edited.step, steps + 2)  # words came, and were typed
-        QTest.keySequence(self.page.typing, QKeySequence(QKeySequence.StandardKey.Undo))
+        QTest.keySequence(self.page.typing.field, QKeySequence(QKeySequence.StandardKey.Undo))
         self.assertEqual(self.words().text, "Title")
-        self.assertEqual(self.page.typing.toPlainText(), "Title")
+        self.assertEqual(self.page.typing.field.toPlainText(), "Title")
 
     def test_words_without_a_letter_go(self):
         self.typed("P")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Backspace)
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Backspace)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         self.assertEqual(self.slide().words, ())
 
     def test_a_click_puts_the_caret_between_letters(self):
         self.typed("mmmmmmmm")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         x, y, w, h = self.placed().box
         self.click(self.view, self.frame_at(x + w * 0.51, y + h * 0.5))
-        self.assertEqual(self.page.tool.caret, (4, 4))
-        QTest.keyClicks(self.page.typing, "X")
+        self.assertEqual(self.page.typing.tool.caret, (4, 4))
+        QTest.keyClicks(self.page.typing.field, "X")
         self.assertEqual(self.words().text, "mmmmXmmmm")
 
     def test_words_are_opened_from_their_list_by_a_key(self):
         self.typed("Pot")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         self.page.list.setFocus()
         QTest.keyClick(self.page.list, Qt.Key.Key_Return)
-        QTest.keyClicks(self.page.typing, "s")
+        QTest.keyClicks(self.page.typing.field, "s")
         self.assertEqual(self.words().text, "Pots")
 
     def test_a_drag_holds_in_this_output_only(self):
         self.typed("Pot")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         x, y = self.middle_of_words()
         self.drag(self.view, self.frame_at(x, y), self.frame_at(0.3, 0.3))
         (own,) = self.words().in_outputs
@@ -104,7 +104,7 @@ class WordsPage(BenchCase):
 
     def test_a_corner_changes_the_size(self):
         self.typed("Pot")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         before = self.placed()
         x, y, w, h = before.box
         self.drag(self.view, self.frame_at(x + w, y + h), self.frame_at(x + w * 1.25, y + h * 1.25))
@@ -112,19 +112,19 @@ class WordsPage(BenchCase):
 
     def test_place_kind_and_times_are_chosen(self):
         self.typed("Pot")
-        self.click(self.page.grid, QPointF(8, 60))
+        self.click(self.page.parts.place.grid, QPointF(8, 60))
         self.assertEqual(self.words().anchor, "bottom-left")
-        self.choose_option(self.page.place, "Auto")
+        self.choose_option(self.page.parts.place.place, "Auto")
         self.assertEqual(self.words().anchor, "auto")
-        self.choose_option(self.page.kind, "Caption")
-        self.choose_option(self.page.times, "Own time")
+        self.choose_option(self.page.parts.place.kind, "Caption")
+        self.choose_option(self.page.parts.place.times, "Own time")
         self.assertEqual((self.words().kind, self.words().times), ("caption", "own"))
 
     def test_only_in_this_output(self):
         self.typed("Long caption")
         self.page.here_only.click()
-        self.page.typing.begin("Long caption")
-        QTest.keyClicks(self.page.typing, "Short")
+        self.page.typing.field.begin("Long caption")
+        QTest.keyClicks(self.page.typing.field, "Short")
         self.assertEqual(
             (self.words().text, self.words().as_in(self.project.outputs[2].id).text), ("Long caption", "Short")
         )
@@ -143,7 +143,7 @@ class WordsPage(BenchCase):
     def test_a_style_for_one_and_for_all_of_its_kind(self):
         self.typed("Pot")
         self.page.show_part("Style")
-        self.choose_option(self.page.styles, "Poster")
+        self.choose_option(self.page.parts.styles, "Poster")
         self.assertEqual(self.words().style.family, "Oswald")
         self.click(self.page.for_all)
         self.assertEqual(self.project.house_rules.title.family, "Oswald")
@@ -153,23 +153,23 @@ class WordsPage(BenchCase):
         self.typed("Pot")
         self.page.show_part("Help")
         self.settle()
-        names = [one.name for one in self.page.helps.shown]
+        names = [one.name for one in self.page.parts.helps.shown]
         self.assertEqual(len(names), 6)
         self.assertTrue(all(": 1" in name for name in names))
         self.assertIsNone(self.words().style)
-        self.click(self.page.helps, QPointF(self.page.helps.place_of(3).center()))
+        self.click(self.page.parts.helps, QPointF(self.page.parts.helps.place_of(3).center()))
         self.assertGreater(self.words().style.plate, 0.5)
 
     def test_how_they_come(self):
         self.typed("Pot")
         self.page.show_part("In")
         self.settle()
-        self.choose_option(self.page.entrances["comes"].fields["kind"], "Letters")
+        self.choose_option(self.page.parts.entrances["comes"].fields["kind"], "Letters")
         self.assertEqual(self.words().comes.kind, "letters")
 
     def test_a_colour_from_the_frame(self):
         self.typed("Pot")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         self.page.show_part("Colour")
         self.settle()
         self.click(self.page.pick)
@@ -181,7 +181,7 @@ class WordsPage(BenchCase):
 
     def test_a_finding_of_words_has_a_button_that_mends_it(self):
         self.typed("Pot")
-        QTest.keyClick(self.page.typing, Qt.Key.Key_Escape)
+        QTest.keyClick(self.page.typing.field, Qt.Key.Key_Escape)
         x, y = self.middle_of_words()
         self.drag(self.view, self.frame_at(x, y), self.frame_at(0.0, 0.5))
         self.settle()
@@ -202,7 +202,7 @@ class CardsScriptAndEmblems(WindowCase):
         self.window.desk.actions["add-card"].trigger()
         self.settle()
         page = self.window.bench.page("words")
-        QTest.keyClicks(page.typing, "Hello")
+        QTest.keyClicks(page.typing.field, "Hello")
         card = self.project.slides[0]
         self.assertEqual((card.exhibit.kind, card.words[0].text), ("card", "Hello"))
         self.assertFalse(self.window.bench.canvas.isVisible())
