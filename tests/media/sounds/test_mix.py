@@ -143,7 +143,7 @@ class Exported(MixCase):
         # Clicks at the starts of slides, found again by cross-correlation in the decoded file.
         self.apply(
             set_house_rules("Rules", fade_in=Fraction(0), fade_out=Fraction(0)),
-            set_on_slides([slide.id for slide in self.project.slides], "Seconds", seconds=Fraction(201)),
+            set_on_slides([slide.id for slide in self.project.slides], "Seconds", seconds=Fraction(201), move="hold"),
         )
         small = self.project.outputs[0].changed(id="small", width=64, height=64, frame_rate=Fraction(10))
         self.project = self.project.changed(outputs=(small,))
