@@ -207,7 +207,7 @@ class Exporting(NothingLost):
         self.out = self.folder / "a"
         self.panel.folder.setText(str(self.out))
         for output_id in ("240x240@25", "320x180"):
-            self.panel.boxes[output_id].setChecked(False)
+            self.panel.outputs.boxes[output_id].setChecked(False)
 
     def export(self):
         self.click(self.panel.start_button)
@@ -234,13 +234,13 @@ class Exporting(NothingLost):
         self.out.mkdir()
         captions = self.out / "show-180x320-180x320.srt"
         captions.write_text("somebody's")
-        self.panel.captions.show_value("srt")
+        self.panel.how.captions.show_value("srt")
         self.export()
         self.assertIn(captions.name, self.panel.said.text())
         self.assertEqual(captions.read_text(), "somebody's")
 
     def test_a_window_in_which_an_export_runs_asks_before_it_closes(self):
-        self.choose_option(self.panel.quality, "Fine")
+        self.choose_option(self.panel.how.quality, "Fine")
         self.click(self.panel.start_button)
         self.wait_until(lambda: self.panel.task is not None)
         self.window.close()

@@ -60,7 +60,7 @@ class PlaceMenusTest(WindowCase):
     def test_an_output_is_exported_alone_and_its_zones_are_opened(self):
         self.open_output_menu(2)
         self.pick("Export this one")
-        chosen = [name for name, box in self.window.side.panel("export").boxes.items() if box.isChecked()]
+        chosen = [name for name, box in self.window.side.panel("export").outputs.boxes.items() if box.isChecked()]
         self.assertEqual(chosen, [OUTPUTS[2]])
         self.open_output_menu(0)
         self.pick("Zones…")

@@ -77,10 +77,10 @@ class Export(WindowCase):
         self.panel = self.window.side.panel("export")
         self.out = self.folder / "out"
         self.panel.folder.setText(str(self.out))
-        self.choose_option(self.panel.quality, "Quick")
+        self.choose_option(self.panel.how.quality, "Quick")
 
     def test_the_chosen_outputs_are_written(self):
-        self.click(self.panel.boxes["240x240@25"], QPointF(8, 10))
+        self.click(self.panel.outputs.boxes["240x240@25"], QPointF(8, 10))
         self.click(self.panel.start_button)
         self.wait_until(lambda: self.panel.task is None)
         self.assertEqual(sorted(os.listdir(self.out)), ["show-180x320-180x320.mp4", "show-320x180-320x180.mp4"])
@@ -94,7 +94,7 @@ class Export(WindowCase):
 
     def test_it_tells_before_how_large_and_how_long_and_remembers_the_folder(self):
         for name in ("240x240@25", "180x320"):
-            self.click(self.panel.boxes[name], QPointF(8, 10))
+            self.click(self.panel.outputs.boxes[name], QPointF(8, 10))
         self.wait_until(lambda: "About" in self.panel.estimate.text())
         self.assertRegex(self.panel.estimate.text(), r"^About [\d.]+ [kM]B, some \d+ seconds to write\.$")
         told = float(self.panel.estimate.text().split()[1])
@@ -109,7 +109,7 @@ class Export(WindowCase):
         self.assertLess(abs(told / written - 1), 0.6)
 
     def test_it_can_be_stopped_and_leaves_nothing(self):
-        self.choose_option(self.panel.quality, "Fine")
+        self.choose_option(self.panel.how.quality, "Fine")
         self.click(self.panel.start_button)
         self.wait_until(lambda: self.panel.bar.value() > 0)
         self.click(self.panel.cancel_button)

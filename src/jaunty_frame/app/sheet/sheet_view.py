@@ -22,14 +22,14 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QAbstractItemView, QToolTip, QWidget
 
-from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, cell_request
+from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest
 from jaunty_frame.app.project.session import Session
-from jaunty_frame.app.sheet.cell_painter import CellPainter, picture_rect
+from jaunty_frame.app.sheet.cell_painter import CellPainter
 from jaunty_frame.app.sheet.cell_pictures import Cell, CellPictures
-from jaunty_frame.app.sheet.cell_player import CellPlayer
 from jaunty_frame.app.sheet.choosing_table import ChoosingTable
 from jaunty_frame.app.sheet.lane import Lane
 from jaunty_frame.app.sheet.lane_hands import LaneHands
+from jaunty_frame.app.sheet.live_cells import LiveCells
 from jaunty_frame.app.sheet.row_stretcher import RowStretcher
 from jaunty_frame.app.sheet.rubber_band import RubberBand
 from jaunty_frame.app.sheet.sheet_drops import SheetDrops
@@ -41,7 +41,6 @@ from jaunty_frame.app.sheet.sheet_model import (
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.document.edits.slides import move_slides
 from jaunty_frame.document.sound import SoundFile
-from jaunty_frame.show.frames.content import slide_content
 
 if TYPE_CHECKING:
     from jaunty_frame.media.sounds.peaks import Peaks
@@ -61,15 +60,12 @@ class SheetView(ChoosingTable):
 
     def __init__(self, session: Session, images: CellImages, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self._images = images
         self._pictures = CellPictures(session, self.sheet_model, images)
         self._lane = Lane(session, lambda file: self.peaks_of(file))
         self.peaks_of: Callable[[SoundFile], Peaks | None] = lambda file: None
         """Gives the wave of a sound file."""
         self._painter = CellPainter(session, self.sheet_model, self._pictures, self._lane)
-        self._player = CellPlayer(self._seconds_of, self._live_image, self)
-        self._player.played.connect(self._show_live)
-        self._player.stopped.connect(self._show_still)
+        self._player = LiveCells(session, images, self, self._painter).player
         self.setAccessibleName("Sheet of slides and outputs")
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.setDragEnabled(True)
@@ -218,31 +214,7 @@ class SheetView(ChoosingTable):
             self._player.rest_on(None)
         return super().viewportEvent(event)
 
-    # -- playing a cell's move
-
-    def _seconds_of(self, row: int, column: int) -> float | None:
-        if not (row < self.sheet_model.rowCount() and FIRST_OUTPUT <= column < self.sheet_model.columnCount()):
-            return None
-        plan = self.sheet_model.plan(column)
-        return plan.schedule.frames[row] / float(plan.output.frame_rate) or None
-
-    def _live_image(self, row: int, column: int, progress: float) -> QImage | None:
-        ratio = self.devicePixelRatio()
-        aspect = float(self.sheet_model.output(column).aspect)
-        place = picture_rect(self.cell_rect(row, column), aspect, self.layout_.measures)
-        size = round(place.width() * ratio), round(place.height() * ratio)
-        plan = self.sheet_model.plan(column)
-        wanted = cell_request(plan, slide_content(plan, row, progress), *size)
-        usual = self.sheet_model.request(row, column, *size)
-        return self._images.live_or_asked(wanted, usual, self._session.source)
-
-    def _show_live(self, row: int, column: int, image: QImage) -> None:
-        self._painter.live = (row, column), image
-        self.viewport().update(self.cell_rect(row, column))
-
-    def _show_still(self) -> None:
-        self._painter.live = None
-        self.viewport().update()
+    # -- what is shown
 
     def _on_image(self, request: CellRequest) -> None:
         self._paint_cells(self._pictures.made(request))

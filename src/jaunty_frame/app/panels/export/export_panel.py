@@ -1,44 +1,29 @@
-"""The export: which outputs, where to, how fine; then progress with the time left, and where the files are."""
+"""The export: which outputs, where to, how; then progress with the time left, and where the files are."""
 
 from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QElapsedTimer, QSettings, QStandardPaths, QUrl
 from PySide6.QtGui import QDesktopServices
-from PySide6.QtWidgets import (
-    QCheckBox,
-    QHBoxLayout,
-    QLabel,
-    QLineEdit,
-    QProgressBar,
-    QPushButton,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QProgressBar, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.export.export_estimate import ExportEstimate
+from jaunty_frame.app.panels.export.export_how import ExportHow
+from jaunty_frame.app.panels.export.export_outputs import ExportOutputs
 from jaunty_frame.app.panels.export.hand_on import HandOn
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.project.dialogs import ask_for_folder
 from jaunty_frame.app.project.jobs import EXPORT
 from jaunty_frame.app.project.task import Task
-from jaunty_frame.app.widgets.choices.choice import Choice
-from jaunty_frame.app.widgets.fields.value_fields import ValueFields
+from jaunty_frame.app.widgets.labelled import quiet_label
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.errors import JauntyError
-from jaunty_frame.media.export.export_job import BURNT, ExportJob, show_file_name
-from jaunty_frame.media.formats.format import FormatOptions, Quality
-from jaunty_frame.media.formats.format_list import FORMATS, USUAL, options_type
+from jaunty_frame.media.export.export_job import ExportJob, show_file_name
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.show.words import rate_words, size_words
 
-_CAPTIONS = ((BURNT, "In the picture"), ("srt", "Beside it, .srt"), ("vtt", "Beside it, .vtt"))
 _LAST_FOLDER, _LAST_FORMAT = "export/folder", "export/format"
-_QUALITY_SAID = {
-    Quality.QUICK: "Quick: for a look, in a hurry.",
-    Quality.STANDARD: "Standard: for posting and showing.",
-    Quality.FINE: "Fine: largest files, slowest.",
-}
 
 
 class ExportPanel(SidePanel):
@@ -47,8 +32,6 @@ class ExportPanel(SidePanel):
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
         self._jobs = desk.session.jobs
-        self.boxes: dict[str, QCheckBox] = {}
-        self._shown: dict[str, tuple[str, str]] = {}
         self._clock = QElapsedTimer()
         self._may_replace: list[Path] = []
         """Files that the user was told are there already, and may be replaced at the next press."""
@@ -57,26 +40,18 @@ class ExportPanel(SidePanel):
     def _build(self) -> None:
         heading = QLabel("Export")
         heading.setProperty("role", "heading")
-        self._outputs = QVBoxLayout()
-        self._outputs.setSpacing(6)
+        self.outputs = ExportOutputs()
+        self.outputs.changed.connect(self._estimate)
         self.folder = QLineEdit(str(_start_folder()))
         self.folder.setAccessibleName("Folder for the videos")
         self.folder.textChanged.connect(self._ask_anew)
         choose = QPushButton("Choose…")
         choose.clicked.connect(self._choose_folder)
-        self.quality = Choice("Quality", [(quality, quality.value.capitalize()) for quality in Quality])
-        self.quality.chosen.connect(self._show_quality)
-        self.captions = Choice("Captions", list(_CAPTIONS))
-        self.captions.show_value(BURNT)
-        self.captions.chosen.connect(self.captions.show_value)
-        self.quality_said = QLabel()
-        self.quality_said.setProperty("role", "quiet")
-        self.form = Choice("Format", [(name, entry.label) for name, entry in FORMATS.items()])
-        self.form.chosen.connect(self._show_format)
-        self.options = ValueFields()
-        self.options.chosen.connect(self._show_options)
-        self._options = FormatOptions()
         self.estimate = ExportEstimate(self.desk)
+        self.how = ExportHow(self.estimate)
+        self.how.show_format(_last_format())
+        self.how.changed.connect(self._estimate)
+        self.how.format_changed.connect(self._on_format)
         self.hand_on = HandOn(self.desk)
         self.hand_on.said.connect(self._say)
         self.hand_on.progressed.connect(lambda done, total: self._say(f"{done * 100 // max(total, 1)}% handed on"))
@@ -86,20 +61,18 @@ class ExportPanel(SidePanel):
         self.cancel_button = QPushButton("Stop the export")
         self.cancel_button.clicked.connect(self.cancel)
         self.open_button = QPushButton("Open the folder")
-        self.open_button.clicked.connect(self._open_folder)
+        self.open_button.clicked.connect(lambda: QDesktopServices.openUrl(QUrl.fromLocalFile(self.folder.text())))
         self.bar = QProgressBar()
         self.bar.setTextVisible(False)
         self.bar.setAccessibleName("Progress of the export")
         self.said = QLabel()
         self.said.setWordWrap(True)
-
         folder_row = QHBoxLayout()
         folder_row.addWidget(self.folder, 1)
         folder_row.addWidget(choose)
         buttons = QHBoxLayout()
-        buttons.addWidget(self.start_button)
-        buttons.addWidget(self.cancel_button)
-        buttons.addWidget(self.open_button)
+        for button in (self.start_button, self.cancel_button, self.open_button):
+            buttons.addWidget(button)
         buttons.addStretch(1)
         buttons.addWidget(self.close_button)
         layout = QVBoxLayout(self)
@@ -107,22 +80,13 @@ class ExportPanel(SidePanel):
         layout.setSpacing(8)
         layout.addWidget(heading)
         layout.addSpacing(4)
-        for label, content in (("Outputs", self._outputs), ("Folder", folder_row)):
-            layout.addWidget(_quiet(label))
-            layout.addLayout(content)
-            layout.addSpacing(10)
-        if len(FORMATS) > 1:
-            layout.addWidget(_quiet("Format"))
-            layout.addWidget(self.form)
-        layout.addWidget(self.options)
-        layout.addWidget(_quiet("Quality"))
-        layout.addWidget(self.quality)
-        layout.addWidget(self.quality_said)
-        layout.addWidget(self.estimate)
-        layout.addSpacing(6)
-        self._captions_name = _quiet("Captions")
-        layout.addWidget(self._captions_name)
-        layout.addWidget(self.captions)
+        layout.addWidget(quiet_label("Outputs"))
+        layout.addWidget(self.outputs)
+        layout.addSpacing(10)
+        layout.addWidget(quiet_label("Folder"))
+        layout.addLayout(folder_row)
+        layout.addSpacing(10)
+        layout.addWidget(self.how)
         layout.addSpacing(14)
         layout.addLayout(buttons)
         layout.addSpacing(8)
@@ -130,54 +94,28 @@ class ExportPanel(SidePanel):
         layout.addWidget(self.said)
         layout.addWidget(self.hand_on)
         layout.addStretch(1)
-        self.quality.show_value(Quality.STANDARD)
-        self._show_format(_last_format())
-        self._show_quality(Quality.STANDARD)
         self._show_running(False)
         self.open_button.hide()
         self.bar.hide()
 
     def show_document(self) -> None:
         """Show the outputs as the document has them, keeping what was unchecked."""
-        plans = self.session.plans()
-        has_captions = any(one.kind == "caption" for slide in self.session.project.slides for one in slide.words)
-        self.captions.setVisible(has_captions)
-        self._captions_name.setVisible(has_captions)
+        plans, project = self.session.plans(), self.session.project
+        self.how.offer_captions(any(one.kind == "caption" for slide in project.slides for one in slide.words))
         rows = {
             output.id: (
                 f"{output.name}   {size_words(output)}, {rate_words(output)}, {clock_text(plans[output.id].seconds)}",
-                show_file_name(self.session.project, output, self.form.value),
+                show_file_name(project, output, self.how.form.value),
             )
-            for output in self.session.project.outputs
+            for output in project.outputs
         }
-        if rows == self._shown:
-            self._estimate()
-            return
-        self._shown = rows
-        unchecked = {name for name, box in self.boxes.items() if not box.isChecked()}
-        while (item := self._outputs.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.deleteLater()
-        self.boxes = {}
-        for output_id, (text, file_name) in rows.items():
-            box = QCheckBox(text)
-            box.setChecked(output_id not in unchecked)
-            box.toggled.connect(lambda _: self._estimate())
-            box.setToolTip(file_name)
-            box.setEnabled(self.task is None)
-            self._outputs.addWidget(box)
-            self.boxes[output_id] = box
+        self.outputs.show_rows(rows)
         self._estimate()
-
-    def choose_only(self, output_id: str) -> None:
-        for name, box in self.boxes.items():
-            box.setChecked(name == output_id)
 
     def open_for(self, about: str) -> None:
         self.show_document()
         if about and self.task is None:
-            self.choose_only(about)
+            self.outputs.choose_only(about)
 
     def first_focus(self) -> QWidget:
         return self.start_button
@@ -187,31 +125,13 @@ class ExportPanel(SidePanel):
         """The export that is under way."""
         return self._jobs.running(EXPORT)
 
-    def _show_quality(self, quality: Quality) -> None:
-        self.quality.show_value(quality)
-        self.quality_said.setText(_QUALITY_SAID[quality])
-        self._estimate()
-
-    def _show_format(self, name: str) -> None:
-        self.form.show_value(name)
-        self._options = options_type(name)()
-        self.options.show_value(self._options)
-        self.options.setVisible(bool(self.options.fields))
+    def _on_format(self) -> None:
         self._ask_anew()
-        if self._shown:
-            self.show_document()
-
-    def _show_options(self, options: FormatOptions) -> None:
-        self._options = options
-        self.options.show_value(options)
-        self._estimate()
+        self.show_document()
 
     def _choose_folder(self) -> None:
         start = self.folder.text()
         ask_for_folder(self, "Folder for the videos", start, lambda folder: self.folder.setText(str(folder)))
-
-    def _open_folder(self) -> None:
-        QDesktopServices.openUrl(QUrl.fromLocalFile(self.folder.text()))
 
     # -- running
 
@@ -226,8 +146,13 @@ class ExportPanel(SidePanel):
     def _start(self) -> None:
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
-        chosen = [plans[output.id] for output in project.outputs if self.boxes[output.id].isChecked()]
-        how = self.quality.value, self.form.value, self.captions.value, self._options.model_dump()
+        chosen = [plans[name] for name in self.outputs.chosen()]
+        how = (
+            self.how.quality.value,
+            self.how.form.value,
+            self.how.captions.value,
+            self.how.values.model_dump(),
+        )
         job = ExportJob(project, self.session.folder, chosen, folder, *how)
         self.open_button.hide()
         try:
@@ -251,7 +176,7 @@ class ExportPanel(SidePanel):
         self.estimate.stop()
         self.hand_on.offer([])
         _settings().setValue(_LAST_FOLDER, str(folder))
-        _settings().setValue(_LAST_FORMAT, self.form.value)
+        _settings().setValue(_LAST_FORMAT, self.how.form.value)
 
         def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> list[Path]:
             return job.write_all(source, report, stopped, there)
@@ -274,8 +199,8 @@ class ExportPanel(SidePanel):
     def _estimate(self) -> None:
         """Say how large the videos will be and how long they take, as soon as that is known."""
         plans = self.session.plans()
-        chosen = [plans[name] for name, box in self.boxes.items() if box.isChecked() and name in plans]
-        how = self.quality.value, self.form.value, self._options
+        chosen = [plans[name] for name in self.outputs.chosen() if name in plans]
+        how = self.how.quality.value, self.how.form.value, self.how.values
         self.estimate.show_of(chosen if self.task is None else [], *how)
 
     def cancel(self) -> None:
@@ -309,7 +234,7 @@ class ExportPanel(SidePanel):
         self.start_button.setVisible(not running)
         self.cancel_button.setVisible(running)
         self.close_button.setEnabled(not running)
-        for widget in (self.folder, self.quality, self.form, self.options, *self.boxes.values()):
+        for widget in (self.folder, self.how, self.outputs):
             widget.setEnabled(not running)
 
     def _say(self, sentence: str) -> None:
@@ -317,12 +242,6 @@ class ExportPanel(SidePanel):
 
     def may_close(self) -> bool:
         return self.task is None
-
-
-def _quiet(text: str) -> QLabel:
-    label = QLabel(text)
-    label.setProperty("role", "quiet")
-    return label
 
 
 def _settings() -> QSettings:
