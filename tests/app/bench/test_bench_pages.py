@@ -80,7 +80,7 @@ class Moves(BenchCase):
         self.assertIn("rising on its way", self.bench.reason.text())
         self.assertGreater(plan_object(cell.plan)["slides"][0]["rho"], 0.1)
         self.settle()
-        widest = self.bench._framed().corners_at(0.5)
+        widest = self.bench.photo._framed().corners_at(0.5)
         across = widest[Part.TOP_RIGHT][0] - widest[Part.TOP_LEFT][0]
         self.assertAlmostEqual(across, after.layers[-1].window.w, 1)
 

@@ -7,29 +7,24 @@ from PySide6.QtGui import QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
+from jaunty_frame.app.bench.bench_photo import BenchPhoto
 from jaunty_frame.app.bench.bench_room import BenchRoom
-from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
-from jaunty_frame.app.bench.canvas.shapes import Framed
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.bench.pages.time_line import TimeLine
 from jaunty_frame.app.bench.slide_player import SlidePlayer
 from jaunty_frame.app.desk import Desk
-from jaunty_frame.app.pictures.cell_images import CellRequest, photo_request
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.finding_rows import FindingRows
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
-from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.instants import move_instant
-from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 from jaunty_frame.show.checks.framing import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
 from jaunty_frame.show.words import counted, without_place
 
-_PHOTO_PX = 900
 _MOST_FINDINGS = 2
 # All pages fit, so that the sheet keeps its rows when pages take turns.
 _LEAST_WIDTH = 494
@@ -44,12 +39,9 @@ class Bench(QWidget):
         self.cell = BenchCell(desk.session)
         self.cell.slide_id, self.cell.output_id = desk.cells.chosen_place()
         self.cell.chosen = desk.cells.chosen_slides()
-        self._photo_request: CellRequest | None = None
-        self._without_correction = False
         self._pages: dict[str, BenchPage] = {}
         self._build()
         desk.cells.current_cell_changed.connect(self.show_cell)
-        desk.images.ready.connect(self._on_image)
         desk.images.forgotten.connect(self.show_document)
         desk.session.changed.connect(self.show_document)
         desk.session.findings_changed.connect(self._show_findings)
@@ -70,15 +62,9 @@ class Bench(QWidget):
         self.findings.remedy_wanted.connect(self._desk.remedy)
         self.member = Choice("Which photo of the group", [])
         self.member.chosen.connect(self._show_member)
-        self.canvas = PhotoCanvas()
-        self.canvas.areas_changed.connect(self.cell.set_areas)
-        self.canvas.framing_changed.connect(self._set_framing)
-        self.canvas.gesture_ended.connect(self.cell.end_gesture)
-        self.canvas.gesture_cancelled.connect(self.cell.cancel_gesture)
+        self.photo = BenchPhoto(self._session, self._images, self.cell, self)
+        self.canvas = self.photo.canvas
         self.canvas.chosen_changed.connect(self._show_page_document)
-        self.canvas.level_line_drawn.connect(self._straighten)
-        self.canvas.level_line_started.connect(lambda: self.canvas.show_hint(self._hint()))
-        self.canvas.close_up_wanted.connect(self.cell.add_close_up)
         self.frame_view = FrameView(self._session, self._images)
         self.scrub = TimeLine()
         self.scrub.valueChanged.connect(self._show_frame)
@@ -197,10 +183,7 @@ class Bench(QWidget):
         self.member.show_value(cell.member)
         self._show_findings()
         if cell.has_photo:
-            self._show_photo_image()
-            self.canvas.show_areas(cell.photo.keep_areas)
-            self.canvas.show_framing(self._framed())
-            self.canvas.show_hint(self._hint())
+            self.photo.show_document()
         self.scrub.show_instants([one.at for one in cell.slide.instants])
         self._show_page_document()
         self._show_frame()
@@ -237,25 +220,6 @@ class Bench(QWidget):
         self.findings.show_findings(found[:_MOST_FINDINGS])
         self.strip.update()
 
-    def _framed(self) -> Framed:
-        width, height = self.cell.photo.upright_size
-        return Framed(
-            way=self.cell.framing.way,
-            seconds=float(self.cell.settings.seconds),
-            output_width=self.cell.output.width,
-            photo_aspect=width / height,
-        )
-
-    def _hint(self) -> str:
-        if self.canvas.draws_level_line:
-            return "Draw along what should lie level or stand upright; Esc stops"
-        hand_set = self.cell.hand_set
-        if hand_set is None:
-            return "Drag on the photo to keep an area; drag opening or closing to set them by hand"
-        return "Dragging changes the framing set by hand for this output" + (
-            "; the opening is found from the closing" if hand_set.opening is None else ""
-        )
-
     def _show_page_document(self) -> None:
         """Let the pages that were made show the cell."""
         for page in self._pages_about():
@@ -268,22 +232,6 @@ class Bench(QWidget):
             page for name, page in self._pages.items() if has_photo or (self.cell.exists and not PAGES[name].of_photo)
         ]
 
-    def _show_photo_image(self) -> None:
-        photo = self.cell.photo
-        if self._without_correction:
-            photo = photo.changed(correction=NO_CORRECTION)
-        width, height = photo.upright_size
-        shrink = min(1.0, _PHOTO_PX / max(width, height))
-        request = photo_request(photo, max(round(width * shrink), 1), max(round(height * shrink), 1))
-        self._photo_request = request
-        image = self._images.image(request, self._session.source)
-        if image is not None or not self.canvas.shows_photo_of(photo.id):
-            self.canvas.show_photo(image, (width, height), photo.id)
-
-    def _on_image(self, request: CellRequest) -> None:
-        if request == self._photo_request and self.cell.has_photo:
-            self._show_photo_image()
-
     def _show_frame(self) -> None:
         if not self.cell.exists:
             return
@@ -292,7 +240,7 @@ class Bench(QWidget):
         self.instant.setText(f"{clock_text(progress * float(seconds))} of {clock_text(seconds)}")
         for page in self._pages_about():
             page.show_at(progress)
-        self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self._without_correction)
+        self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self.photo.without_correction)
 
     def _show_zones(self, shown: bool) -> None:
         self.frame_view.zones_shown = shown
@@ -311,30 +259,19 @@ class Bench(QWidget):
         self.player.stop()
 
     def keyReleaseEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_B and not event.isAutoRepeat() and self._without_correction:
+        if event.key() == Qt.Key.Key_B and not event.isAutoRepeat() and self.photo.without_correction:
             self._show_without_correction(False)
         else:
             super().keyReleaseEvent(event)
 
     def _show_without_correction(self, without: bool) -> None:
-        if without != self._without_correction:
-            self._without_correction = without
-            self._show_photo_image()
+        if without != self.photo.without_correction:
+            self.photo.without_correction = without
+            self.photo.show_image()
             self._show_frame()
 
     # -- edits
 
-    def _set_framing(self, opening: Window, closing: Window, dragged: str) -> None:
-        hand_set = self.cell.hand_set
-        found = hand_set is not None and hand_set.opening is None and dragged == "closing"
-        self.cell.set_framing(None if found else opening, closing)
-
     def _move_instant(self, at: float, to: float) -> None:
         cell = self.cell
         cell.apply(move_instant(cell.targets(), at, to), "move instant", cell.slide_id)
-
-    def _straighten(self, slope: float) -> None:
-        degrees = min(max(round(-slope, 1), -MOST_STRAIGHTENING), MOST_STRAIGHTENING)
-        self.cell.set_on_photo("Straighten", straightening=degrees)
-        self.cell.end_gesture()
-        self.canvas.show_hint(self._hint())
