@@ -28,7 +28,7 @@ from jaunty_frame.media.deliveries.delivery import Delivery
 from jaunty_frame.media.deliveries.delivery_list import DELIVERIES, DeliveryEntry, delivery_of
 from jaunty_frame.media.export import job as jobs
 from jaunty_frame.media.export.estimate import estimated
-from jaunty_frame.media.export.job import Job, job_from_text, job_of, join_parts, plan_of, run_job, write_part
+from jaunty_frame.media.export.job import Job, job_from_text, job_of, join_segments, plan_of, run_job, write_segment
 from jaunty_frame.media.formats.format_list import FORMATS, FormatEntry
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -104,6 +104,14 @@ class Formats(WithShow):
             run_job(self.job("others", form="raw"), cancelled=lambda: True)
         self.assertEqual([one.name for one in kept.parent.parent.iterdir()], ["frames"])
 
+    def test_what_a_killed_export_left_of_a_folder_goes_with_the_next(self):
+        left = self.folder / "out" / ".frames.99999999.abcd1234.part"
+        left.mkdir(parents=True)
+        (left / "000000.raw").write_bytes(b"half")
+        with with_toys():
+            run_job(self.job("frames", form="raw"))
+        self.assertEqual([one.name for one in left.parent.iterdir()], ["frames"])
+
     def test_a_format_that_hears_nothing_is_given_no_sound_and_is_estimated(self):
         with with_toys(), mock.patch.object(jobs, "mixed_show", side_effect=AssertionError):
             path = run_job(self.job("show.mid", form="silent"))
@@ -172,8 +180,8 @@ class JobsAsData(WithShow):
         whole = self.job("whole.mp4")
         parts = [self.folder / f"part-{k}" for k in range(3)]
         for frames, part in zip(cuts, parts, strict=True):
-            write_part(whole, frames, part)
-        joined = join_parts(whole, parts)
+            write_segment(whole, frames, part)
+        joined = join_segments(whole, parts)
         alone = run_job(self.job("alone.mp4"))
         (ours, at), (theirs, wanted) = self.decoded(joined), self.decoded(alone)
         self.assertEqual(at, wanted)
@@ -185,12 +193,12 @@ class JobsAsData(WithShow):
         with with_toys():
             toy = self.job("whole.mid", form="silent")
             for frames, part in zip(cuts, parts, strict=True):
-                write_part(toy, frames, part)
+                write_segment(toy, frames, part)
             self.assertEqual(
-                join_parts(toy, parts).read_bytes(), run_job(self.job("alone.mid", form="silent")).read_bytes()
+                join_segments(toy, parts).read_bytes(), run_job(self.job("alone.mid", form="silent")).read_bytes()
             )
             with self.assertRaisesRegex(ExportError, "cannot be joined"):
-                join_parts(self.job("frames", form="raw"), parts)
+                join_segments(self.job("frames", form="raw"), parts)
 
     def decoded(self, path):
         with av.open(str(path)) as container:

@@ -4,6 +4,7 @@ import contextlib
 import errno
 import os
 import re
+import shutil
 import tempfile
 import time
 from collections.abc import Iterator
@@ -53,7 +54,7 @@ def temporary_beside(path: Path) -> Iterator[Path]:
     Where ``path`` is a link, the file is replaced that it leads to, and the link stays.
     """
     path = Path(os.path.realpath(path)) if path.is_symlink() else path
-    _remove_leftovers(path)
+    remove_leftovers(path)
     descriptor, name = tempfile.mkstemp(
         prefix=f".{path.name[:_NAME_KEPT]}.{os.getpid()}.", suffix=_SUFFIX, dir=path.parent
     )
@@ -70,16 +71,16 @@ def temporary_beside(path: Path) -> Iterator[Path]:
         raise
 
 
-def _remove_leftovers(path: Path) -> None:
-    """Remove what was left half-written in this folder when its process was killed: of this very file at once, of
-    others when they are a while old, since the process may run on another machine."""
+def remove_leftovers(path: Path) -> None:
+    """Remove what was left half-written beside ``path`` when its process was killed: of this very file, or folder, at
+    once, of others when they are a while old, since the process may run on another machine."""
     for leftover in path.parent.glob(f".*{_SUFFIX}"):
         found = _LEFTOVER.fullmatch(leftover.name)
         if found is None or is_running(int(found["pid"])):
             continue
         with contextlib.suppress(OSError):
             if found["name"] == path.name[:_NAME_KEPT] or time.time() - leftover.stat().st_mtime > _A_WHILE_S:
-                leftover.unlink()
+                shutil.rmtree(leftover) if leftover.is_dir() else leftover.unlink()
 
 
 def _umask() -> int:

@@ -52,13 +52,13 @@ def export_show(
         _encode(plan, source, form.coding, writer, wanted_frames, progress, cancelled)
 
 
-def joined_show(parts: Sequence[Path], path: Path, wanted: Wanted, form_name: str = USUAL) -> None:
-    """Make one show of parts that hold its frames one after the other. ExportError."""
+def joined_show(segments: Sequence[Path], path: Path, wanted: Wanted, form_name: str = USUAL) -> None:
+    """Make one show of segments that hold its frames one after the other. ExportError."""
     form = format_of(form_name)
     if form.join is None:
-        raise ExportError(f"Parts of {FORMATS[form_name].label} cannot be joined; write the show in one go.")
+        raise ExportError(f"Segments of {FORMATS[form_name].label} cannot be joined; write the show in one go.")
     with _hidden_until_whole(path, form_name) as temporary:
-        form.join(parts, temporary, wanted)
+        form.join(segments, temporary, wanted)
 
 
 @contextlib.contextmanager

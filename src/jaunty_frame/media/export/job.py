@@ -1,6 +1,6 @@
 """A job: all that writing one show needs, as data, so that anybody can run it: this process, another, a later one.
 
-Whoever runs it plans the show again; the same job gives the same bytes. It can be run in parts, which are joined.
+Whoever runs it plans the show again; the same job gives the same bytes. It can be run in segments, which are joined.
 """
 
 import contextlib
@@ -110,7 +110,7 @@ def write_show(
     return path
 
 
-def write_part(
+def write_segment(
     job: Job, frames: range, to: Path, progress: Progress = _nothing, cancelled: Callable[[], bool] = _never
 ) -> None:
     """Write some frames of a job's show, without sound, to be joined with the others."""
@@ -119,11 +119,11 @@ def write_part(
     export_show(painted, source, to, _wanted(job, plan, None), job.form, True, progress, cancelled, frames)
 
 
-def join_parts(job: Job, parts: Sequence[Path], cancelled: Callable[[], bool] = _never) -> Path:
-    """Make a job's show of parts that hold all its frames, one after the other; return where it is."""
+def join_segments(job: Job, segments: Sequence[Path], cancelled: Callable[[], bool] = _never) -> Path:
+    """Make a job's show of segments that hold all its frames, one after the other; return where it is."""
     plan = plan_of(job)
     with _sound_of(job, plan, cancelled) as sound:
-        joined_show(parts, Path(job.to), _wanted(job, plan, sound), job.form)
+        joined_show(segments, Path(job.to), _wanted(job, plan, sound), job.form)
     if job.captions != BURNT:
         write_captions(captions_of(plan), Path(job.to).with_suffix(f".{job.captions}"))
     return Path(job.to)

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from jaunty_frame.errors import ExportError
-from jaunty_frame.media.atomic import temporary_beside
+from jaunty_frame.media.atomic import remove_leftovers, temporary_beside
 
 
 @contextlib.contextmanager
@@ -28,6 +28,7 @@ def whole_folder(path: Path) -> Iterator[Path]:
     if path.exists() or path.is_symlink():
         raise ExportError(f"The folder {path.name} is already in {path.parent}; move it away, or choose another place.")
     path.parent.mkdir(parents=True, exist_ok=True)
+    remove_leftovers(path)
     temporary = Path(tempfile.mkdtemp(prefix=f".{path.name[:80]}.{os.getpid()}.", suffix=".part", dir=path.parent))
     try:
         yield temporary

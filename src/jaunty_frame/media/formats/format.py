@@ -77,7 +77,7 @@ class Format(NamedTuple):
     """A way to write a show. Errors are ExportErrors.
 
     coding : how its frames are painted; open : begins a file, or where ``is_folder`` a folder that is there and empty;
-    join : makes one of parts that hold frames one after the other, with the sound of the whole; None where parts
+    join : makes one of segments that hold frames one after the other, with the sound of the whole; None where they
     cannot be joined. hears : whether it takes sound; rates : frames a second that it can have, None = any; tags,
     chapters : whether it writes the title, and the names of its parts.
     """

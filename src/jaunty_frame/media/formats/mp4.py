@@ -114,16 +114,16 @@ def _opened(path: Path) -> av.container.OutputContainer:
     return av.open(str(path), "w", format="mp4", options=options)
 
 
-def join(parts: Sequence[Path], path: Path, wanted: Wanted) -> None:
-    """Make one video of parts whose frames follow each other; no frame is encoded anew."""
+def join(segments: Sequence[Path], path: Path, wanted: Wanted) -> None:
+    """Make one video of segments whose frames follow each other; no frame is encoded anew."""
     frame, first = Fraction(1) / wanted.output.frame_rate, Fraction(0)
     try:
         with _opened(path) as container:
-            with av.open(str(parts[0])) as pattern:
+            with av.open(str(segments[0])) as pattern:
                 stream = container.add_stream_from_template(pattern.streams.video[0])
             sound = _SoundStream(container, wanted.sound) if wanted.sound is not None else None
-            for part in parts:
-                with av.open(str(part)) as read:
+            for segment in segments:
+                with av.open(str(segment)) as read:
                     packets = [one for one in read.demux(video=0) if one.pts is not None and one.dts is not None]
                     for packet in packets:
                         shift = round(first / packet.time_base)
