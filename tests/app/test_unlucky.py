@@ -181,7 +181,7 @@ class Unlucky(WindowCase):
             ("sheet.cell_painter", sheet.viewport()),
             ("sheet.sheet_view", sheet.viewport()),
             ("sheet.sheet_header", sheet.header),
-            ("bench.canvas.photo_canvas", bench.canvas),
+            ("bench.canvas.shown_photo", bench.canvas),
             ("bench.output_strip", bench.strip),
             ("pictures.frame_view", bench.frame_view),
             ("widgets.choices.choice", bench.page_choice),
