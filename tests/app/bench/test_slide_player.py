@@ -41,9 +41,16 @@ class SlidePlayerTests(SoundCase):
 
     def test_what_the_time_line_is_dragged_to_is_heard(self):
         self.begin()
-        line = self.window.bench.scrub
-        handle = line.mark_place(0).x()
-        self.drag(line, QPointF(handle, line.height() / 2), QPointF(line.width() / 2, line.height() / 2), release=False)
+        line, handle = self.window.bench.scrub, 0.0
+        # A busy machine may lay the bench out between a look at the handle and the press: then once more, as users do.
+        for _ in range(3):
+            handle, middle = line.mark_place(0).x(), line.height() / 2
+            self.drag(line, QPointF(handle, middle), QPointF(line.width() / 2, middle), release=False)
+            if line.isSliderDown():
+                break
+            QTest.mouseRelease(line, LEFT)
+            line.setValue(0)
+            self.settle()
         self.assertTrue(line.isSliderDown(), (line.value(), line.rect(), line.isVisible(), line.isEnabled(), handle))
         self.wait_until(lambda: self.speaker.starts)
         start = self.player.sound._player._start
