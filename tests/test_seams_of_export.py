@@ -136,6 +136,9 @@ class Formats(WithShow):
             self.assertIn(str(path), said)
             self.assertEqual(path.name, "two-jars-64x96@25-64x96-frames")
             self.assertIn("000010.raw", [one.name for one in path.iterdir()])
+            again = self.said("render", project, "--to", to, "--all", "--format", "raw", "--overwrite", code=2)
+            self.assertIn("move it away", again)  # not even with leave, and said before anything is prepared
+            self.assertEqual(len(list(to.iterdir())), 1)
             for options, sentence in (
                 (("--format", "other"), "There is no format other. Choose one of: mp4, raw, silent."),
                 (("--format", "raw", "--set", "every=0"), "every"),
@@ -223,7 +226,7 @@ def _deliver(parcels, report, stopped):
 
 
 TAKEN: dict = {}
-TOY = Delivery("Toy", _deliver)
+TOY = Delivery(_deliver)
 
 
 class InTheWindow(WindowCase):

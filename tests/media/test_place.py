@@ -88,6 +88,20 @@ class PlaceTests(unittest.TestCase):
         with self.assertRaisesRegex(ProjectError, "no archive that can be read"):
             place_at(str(broken))
 
+    def test_what_is_packed_wrongly_is_told_however_it_is_packed(self):
+        for packer in (zipfile.ZIP_DEFLATED, zipfile.ZIP_BZIP2, zipfile.ZIP_LZMA):
+            path, data = self.folder / "show.zip", bytes(range(256)) * 40
+            with zipfile.ZipFile(path, "w", packer) as archive:
+                archive.writestr("show.jaunty", "{}")
+                archive.writestr("a.jpg", data)
+                packed = archive.getinfo("a.jpg")
+            whole = bytearray(path.read_bytes())
+            start = packed.header_offset + 30 + len("a.jpg")
+            whole[start + 12 : start + packed.compress_size] = b"\xff" * (packed.compress_size - 12)
+            path.write_bytes(whole)
+            with self.subTest(packer), self.assertRaisesRegex(ProjectError, "a.jpg cannot be read from show.zip"):
+                Archive(path).file("a.jpg")
+
     def test_damaged_archives_raise_one_sentence(self):
         whole = self.packed({"show.jaunty": b"{}" * 50, "a.jpg": random.Random(1).randbytes(5000)}).read_bytes()
         for seed in range(60):

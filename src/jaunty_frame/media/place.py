@@ -1,8 +1,10 @@
 """Where the files of a project lie: in a folder, or in an archive that is only read. All paths are resolved here."""
 
+import lzma
 import tempfile
 import threading
 import zipfile
+import zlib
 from pathlib import Path, PurePosixPath
 from typing import IO
 
@@ -13,6 +15,8 @@ _MOST_BYTES = 4_000_000_000
 """Of one member: a film is not larger, and a disk is not filled by a small archive that unfolds without end."""
 _MOST_MEMBERS = 20_000
 _PART_BYTES = 1 << 20
+# What reading an archive raises that is damaged, locked or packed in an unknown way; packers have errors of their own.
+_DAMAGE = (OSError, ValueError, RuntimeError, EOFError, zipfile.BadZipFile, zlib.error, lzma.LZMAError)
 
 
 class Archive:
@@ -28,7 +32,7 @@ class Archive:
         ensure_plain(path, ProjectError, "choose a project or its archive")
         try:
             self._zip = zipfile.ZipFile(path)
-        except (OSError, ValueError, zipfile.BadZipFile) as fault:
+        except _DAMAGE as fault:
             raise ProjectError(f"{shown_name(path.name)} is no archive that can be read; try a copy.") from fault
         members = {one.filename: one for one in self._zip.infolist() if not one.is_dir()}
         projects = [name for name in members if name.endswith(".jaunty")]
@@ -63,7 +67,7 @@ class Archive:
             with self._zip.open(member) as packed, open(part, "wb") as unpacked:
                 _copy(packed, unpacked, min(member.file_size, _MOST_BYTES))
             part.rename(to)
-        except (OSError, ValueError, RuntimeError, zipfile.BadZipFile) as fault:
+        except _DAMAGE as fault:
             part.unlink(missing_ok=True)
             said = f"{shown_name(to.name)} cannot be read from {shown_name(self._path.name)}; try a copy of it."
             raise ProjectError(said) from fault

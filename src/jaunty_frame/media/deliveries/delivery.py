@@ -21,11 +21,10 @@ class Parcel(NamedTuple):
 
 
 class Delivery(NamedTuple):
-    """label : for people; deliver : hands files on and returns a sentence about what became of them.
+    """deliver : hands files on and returns a sentence about what became of them.
 
     It reports (done, total) as it goes on, asks whether to stop and raises Cancelled if so, and raises a JauntyError
     that says what went wrong and what to do. It may be called again with the same files, and goes on where it can.
     """
 
-    label: str
     deliver: Callable[[Sequence[Parcel], Callable[[int, int], None], Callable[[], bool]], str]

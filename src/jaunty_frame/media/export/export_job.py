@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 
 from jaunty_frame.document.model import Output, Project
 from jaunty_frame.errors import ExportError
+from jaunty_frame.media.export.whole import ensure_no_folder
 from jaunty_frame.media.formats.format import Quality
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -79,8 +80,10 @@ class ExportJob:
         return sum(plan.schedule.total for plan in self.plans)
 
     def ensure_possible(self) -> None:
-        """Raise ExportError where there is nothing to show, or where a photo is missing."""
+        """Raise ExportError where there is nothing to show, where a photo is missing, or a folder would be replaced."""
         ensure_exportable(self.project, self.folder, self.plans)
+        for export in self.exports if FORMATS[self.form].is_folder else ():
+            ensure_no_folder(export.path)
 
     def replaced(self) -> list[Path]:
         """Return the files that would be replaced, videos and captions."""

@@ -88,9 +88,9 @@ def plan_of(job: Job) -> Plan:
 
 def run_job(job: Job, progress: Progress = _nothing, cancelled: Callable[[], bool] = _never) -> Path:
     """Plan a job's show and write it; return where. Errors as ``write_show`` raises them."""
-    plan = plan_of(job)
-    ensure_exportable(project_from_text(job.project), place_at(job.folder), [plan])
-    return write_show(job, plan, PhotoSource(place_at(job.folder)), progress, cancelled)
+    plan, source = plan_of(job), PhotoSource(place_at(job.folder))
+    ensure_exportable(project_from_text(job.project), source.place, [plan])
+    return write_show(job, plan, source, progress, cancelled)
 
 
 def write_show(
@@ -103,7 +103,7 @@ def write_show(
     """
     path = Path(job.to)
     painted = _as_painted(job, plan, source, cancelled)
-    with _sound_of(job, plan, cancelled) as sound:
+    with _sound_of(job, plan, source.place, cancelled) as sound:
         export_show(painted, source, path, _wanted(job, plan, sound), job.form, True, progress, cancelled)
     if job.captions != BURNT:
         write_captions(captions_of(plan), path.with_suffix(f".{job.captions}"))
@@ -122,7 +122,7 @@ def write_segment(
 def join_segments(job: Job, segments: Sequence[Path], cancelled: Callable[[], bool] = _never) -> Path:
     """Make a job's show of segments that hold all its frames, one after the other; return where it is."""
     plan = plan_of(job)
-    with _sound_of(job, plan, cancelled) as sound:
+    with _sound_of(job, plan, place_at(job.folder), cancelled) as sound:
         joined_show(segments, Path(job.to), _wanted(job, plan, sound), job.form)
     if job.captions != BURNT:
         write_captions(captions_of(plan), Path(job.to).with_suffix(f".{job.captions}"))
@@ -153,10 +153,10 @@ def _chapters(plan: Plan) -> Iterator[Chapter]:
 
 
 @contextlib.contextmanager
-def _sound_of(job: Job, plan: Plan, cancelled: Callable[[], bool]) -> Iterator[ShowSound | None]:
+def _sound_of(job: Job, plan: Plan, place: Place, cancelled: Callable[[], bool]) -> Iterator[ShowSound | None]:
     heard = sound_plan(plan)
     if not heard.heard or not format_of(job.form).hears:
         yield None
         return
-    with mixed_show(heard, place_at(job.folder), PeakCache(), cancelled=cancelled) as mix:
+    with mixed_show(heard, place, PeakCache(), cancelled=cancelled) as mix:
         yield mix

@@ -19,14 +19,19 @@ def whole_file(path: Path) -> Iterator[Path]:
         yield temporary
 
 
+def ensure_no_folder(path: Path) -> None:
+    """Raise ExportError where something is in the place of a folder that is to be written."""
+    if path.exists() or path.is_symlink():
+        raise ExportError(f"The folder {path.name} is already in {path.parent}; move it away, or choose another place.")
+
+
 @contextlib.contextmanager
 def whole_folder(path: Path) -> Iterator[Path]:
     """Give a hidden, empty folder that becomes ``path`` after the block; after an error it is removed. OSError.
 
     A folder that is there is never replaced, whatever is in it: ExportError.
     """
-    if path.exists() or path.is_symlink():
-        raise ExportError(f"The folder {path.name} is already in {path.parent}; move it away, or choose another place.")
+    ensure_no_folder(path)
     path.parent.mkdir(parents=True, exist_ok=True)
     remove_leftovers(path)
     temporary = Path(tempfile.mkdtemp(prefix=f".{path.name[:80]}.{os.getpid()}.", suffix=".part", dir=path.parent))

@@ -20,7 +20,7 @@ class PhotoSource:
     """Decoded photos of one project; may be used from several threads."""
 
     def __init__(self, place: Place, cache: ThumbnailCache | None = None) -> None:
-        self._place = place
+        self.place = place
         self._cache = cache or ThumbnailCache()
         self._decoded_photos: OnceCache[_Key, Pixels] = OnceCache(_MOST_REMEMBERED, lambda pixels: pixels.nbytes)
 
@@ -39,12 +39,12 @@ class PhotoSource:
 
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
         if photo.moving:
-            path = resolved(photo.path, self._place)
+            path = resolved(photo.path, self.place)
             return turned_pixels(moving_of(photo.moving).picture(path, photo.picture, width), photo.quarter_turns)
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 
-        data = read_bytes(resolved(photo.path, self._place))
+        data = read_bytes(resolved(photo.path, self.place))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
     def thumbnail(self, photo: PhotoFile) -> Pixels:
