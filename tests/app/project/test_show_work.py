@@ -82,6 +82,18 @@ class LargeShow(WindowCase):
         self.assertIs(self.session.plans(), helped)
         self.assertIs(self.session.project, self.session.latest)
 
+    def test_what_waits_for_a_project_that_was_left_is_not_done(self):
+        done = []
+        self.session.apply(set_for_all("Seconds", seconds_moving="3"))
+        self.session.shown.when_shown(lambda: done.append("for the one before"))
+        self.assertTrue(self.session.shown.is_working)
+        self.session.place.count_as_saved()
+        self.window.files.open_path(self.path)
+        self.settle()
+        self.assertEqual(done, [])
+        self.session.shown.when_shown(lambda: done.append("for this one"))
+        self.assertEqual(done, ["for this one"])
+
     def test_what_is_planned_for_a_project_that_was_left_is_not_shown(self):
         self.session.apply(set_for_all("Seconds", seconds_moving="3"))
         self.session.place.count_as_saved()

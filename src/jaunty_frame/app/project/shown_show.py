@@ -86,8 +86,9 @@ class ShownShow(QObject):
         self.latest_source = PhotoSource(folder, self._cache)
 
     def begin_anew(self, folder: Path) -> None:
-        """Another project follows, in a folder; what is being worked out for the one before is not shown."""
-        self.states = {}
+        """Another project follows, in a folder; what is being worked out for the one before is not shown, and what
+        waits for it is not done."""
+        self.states, self._wanted = {}, None
         self.read_from(folder)
         self._work.forget()
 

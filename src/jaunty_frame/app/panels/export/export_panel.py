@@ -146,7 +146,7 @@ class ExportPanel(SidePanel):
     def _start(self) -> None:
         project, folder = self.session.project, Path(self.folder.text()).expanduser()
         plans = self.session.plans()
-        chosen = [plans[name] for name in self.outputs.chosen()]
+        chosen = [plans[name] for name in self.outputs.chosen() if name in plans]
         how = (
             self.how.quality.value,
             self.how.form.value,
