@@ -16,7 +16,7 @@ _HEIGHT = 30
 
 
 class TimeLine(QSlider):
-    """Marks instants below its groove; a mark that is pressed is gone to, one that is dragged moves.
+    """A press goes there, a drag on follows it. Marks instants below its groove; one that is dragged moves.
 
     ``moved`` tells from where to where, ``settled`` that the drag is over.
     """
@@ -76,29 +76,35 @@ class TimeLine(QSlider):
                 painter.setBrush(QColor(colours().accent if at == here else colours().panel))
                 painter.drawPolygon(QPolygonF(corners))
 
+    def _share_at(self, place: QPointF) -> float:
+        left, width = self._groove()
+        return min(max((place.x() - left) / width, 0.0), 1.0)
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
+        if event.button() is not Qt.MouseButton.LeftButton:
+            super().mousePressEvent(event)
+            return
         near = [at for at in self._times if (self.mark_place(at) - event.position()).manhattanLength() < _NEAR_PX]
-        if near and event.button() is Qt.MouseButton.LeftButton:
+        if near:
             self._dragged = near[0]
             self.setValue(round(near[0] * STEPS))
-            event.accept()
-            return
-        super().mousePressEvent(event)
+        else:  # what Qt's slider does with a press beside its handle, a step, is nothing that one wants of time
+            self.setSliderDown(True)
+            self.setValue(round(self._share_at(event.position()) * STEPS))
+        event.accept()
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if self._dragged is None:
-            super().mouseMoveEvent(event)
-            return
-        left, width = self._groove()
-        to = round(min(max((event.position().x() - left) / width, 0.0), 1.0), 3)
-        if abs(to - self._dragged) > SAME_INSTANT:
-            at, self._dragged = self._dragged, to
-            self.moved.emit(at, to)
-            self.setValue(round(to * STEPS))
+        if self.isSliderDown():
+            self.setValue(round(self._share_at(event.position()) * STEPS))
+        elif self._dragged is not None:
+            to = round(self._share_at(event.position()), 3)
+            if abs(to - self._dragged) > SAME_INSTANT:
+                at, self._dragged = self._dragged, to
+                self.moved.emit(at, to)
+                self.setValue(round(to * STEPS))
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        if self._dragged is None:
-            super().mouseReleaseEvent(event)
-            return
-        self._dragged = None
-        self.settled.emit()
+        self.setSliderDown(False)
+        if self._dragged is not None:
+            self._dragged = None
+            self.settled.emit()
