@@ -52,13 +52,14 @@ class Crossed(unittest.TestCase):
         found = with_areas_found(Project(photos=imported.photos), cls.source)
         cls.photos = {Path(photo.path).stem: photo for photo in found.photos}
 
-    def painted(self, plan, n, scale=1):
+    def painted(self, plan, n, scale=1, coding=Coding.SCREEN):
         width, height = plan.output.width * scale, plan.output.height * scale
-        surface = new_surface(width, height, Coding.SCREEN)
-        surface.planes[0][:] = (255, 0, 255, 7)  # what nothing is painted over keeps an opacity of its own
-        with FramePainter(plan, self.source, output_format(plan, width, height, Coding.SCREEN)) as painter:
+        surface = new_surface(width, height, coding)
+        if coding is Coding.SCREEN:
+            surface.planes[0][:] = (255, 0, 255, 7)  # what nothing is painted over keeps an opacity of its own
+        with FramePainter(plan, self.source, output_format(plan, width, height, coding)) as painter:
             painter.paint_at(surface, n)
-        return surface.planes[0]
+        return surface.planes
 
     def moments(self, plan):
         """Return frames that matter: first and last, the middle of the second slide, and of the joints beside it."""
@@ -88,14 +89,22 @@ class Crossed(unittest.TestCase):
                 continue
             for n in self.moments(plan):
                 self.assertEqual(frame_content(plan, n), frame_content(opened[name], n), "opened again")
-                frame = self.painted(plan, n)
+                (frame,) = self.painted(plan, n)
                 self.assertEqual(int(frame[..., 3].min()), 255, f"frame {n} is not painted all over")
                 if look_alike:
-                    large = self.painted(plan, n, 2)
+                    self.ensure_alike_in_ten_bits(plan, n)
+                    (large,) = self.painted(plan, n, 2)
                     small = cv2.resize(large, frame.shape[1::-1], interpolation=cv2.INTER_AREA)
                     alike = cv2.PSNR(*(cv2.GaussianBlur(one[..., :3], (0, 0), _BLUR) for one in (frame, small)))
                     self.assertGreaterEqual(alike, _LIKE_DB, f"frame {n} twice as large")
             self.ensure_required_seen_or_told(plan, findings)
+
+    def ensure_alike_in_ten_bits(self, plan, n):
+        eight, ten = self.painted(plan, n, coding=Coding.VIDEO), self.painted(plan, n, coding=Coding.VIDEO_10)
+        for plane, finer in zip(eight, ten, strict=True):
+            away = np.abs(finer / 4 - plane)
+            self.assertLess(float(away.mean()), 0.75, f"frame {n} in ten bits")
+            self.assertLess(float(away.max()), 6, f"frame {n} in ten bits")
 
     def ensure_words_apart(self, plan, findings):
         told = {(one.slide_id, one.output) for one in findings if one.kind == "words-over-words"}

@@ -31,6 +31,20 @@ class Matrices(unittest.TestCase):
                     for plane, value in zip(code_pixels(pixel, coding), coded, strict=True):
                         self.assertAlmostEqual(int(plane[0, 0]), value, delta=1 if coding is Coding.VIDEO_601 else 0)
 
+    def test_ten_bits_are_four_times_as_fine(self):
+        # 100 % bars of ITU-R BT.709-6 in ten bits, as handbooks list them.
+        colours = {(0, 0, 255): (250, 409, 960), (0, 255, 0): (691, 167, 105), (255, 0, 0): (127, 960, 471)}
+        spec = level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 8, 8)[0]
+        for colour, coded in colours.items():
+            planes = make_level(np.full((8, 8, 3), colour, np.uint8), spec, Coding.VIDEO_10).planes
+            for plane, value in zip(planes, coded, strict=True):
+                self.assertEqual((plane.dtype, int(plane.min()), int(plane.max())), (np.uint16, value, value))
+        # Two greys in turn, made so small that they mix: 64 + 876 * 100.5 / 255 = 409.2, which eight bits cannot tell.
+        stripes = np.full((16, 64, 3), 100, np.uint8)
+        stripes[:, ::2] = 101
+        spec = level_specs((WHOLE_PHOTO, WHOLE_PHOTO), 12, 4)[0]
+        self.assertEqual(int(np.median(make_level(stripes, spec, Coding.VIDEO_10).planes[0])), 409)
+
     def test_grey_is_the_same_in_all_and_has_no_colour(self):
         grey = np.repeat(np.arange(256, dtype=np.uint8)[None, :, None], 3, axis=2)
         luma = [code_pixels(grey, coding) for coding in VIDEOS]

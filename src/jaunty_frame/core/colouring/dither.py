@@ -1,4 +1,4 @@
-"""From exact values to eight bits without steps: rounding is spread by a fixed pattern.
+"""From exact values to whole samples without steps: rounding is spread by a fixed pattern.
 
 The pattern is interleaved gradient noise (J. Jimenez, SIGGRAPH 2014 courses, from memory): neighbours differ
 much, so that what is smooth stays smooth to the eye. It is the same in every frame and leaves whole numbers as they
@@ -8,9 +8,9 @@ are.
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import DTypeLike
 
-from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.colour import Pixels, quickly_rounded
 
 _TILE = 128
 # Just under a half, so that whole numbers stay what they are.
@@ -18,13 +18,13 @@ _MOST = 0.49
 _FINE_BITS = 7
 
 
-def dithered(values: np.ndarray) -> Pixels:
-    """Return values (h, w) or (h, w, C) float32 as uint8; they are spoilt. Negative ones become 0."""
+def dithered(values: np.ndarray, dtype: DTypeLike = np.uint8) -> Pixels:
+    """Return values (h, w) or (h, w, C) float32 as samples; they are spoilt. Negative ones become 0."""
     pattern = _pattern(values.shape[1])
     for start in range(0, values.shape[0], _TILE):
         band = values[start : start + _TILE]
         band += pattern[: len(band)] if values.ndim == 2 else pattern[: len(band), :, None]
-    return cv2.convertScaleAbs(np.maximum(values, 0.0, out=values))
+    return quickly_rounded(np.maximum(values, 0.0, out=values), dtype)
 
 
 FINE = 128

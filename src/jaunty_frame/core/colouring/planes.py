@@ -68,11 +68,14 @@ def planes_of_grid(
 
 def quick_planes(grid: np.ndarray, frame: FrameFormat) -> tuple[Pixels, ...]:
     """Return the planes of smooth colours that change with every frame. grid : (rows, columns, 3) float32, B G R, whose
-    cells share the frame among them. In sixteen bits: a value is off by 1/128 at most before it is dithered."""
+    cells share the frame among them. Eight bits are made in sixteen: a value is off by 1/128 before it is dithered."""
     planes = []
     for channel, sampling in zip(code_pixels(grid, frame.coding), frame.coding.samplings, strict=True):
-        fine = np.rint(channel * FINE).clip(0, 255 * FINE)
         size = frame.width // sampling.step, frame.height // sampling.step
+        if frame.coding.bits > 8:
+            planes.append(dithered(cv2.resize(channel, size, interpolation=cv2.INTER_LINEAR), frame.coding.dtype))
+            continue
+        fine = np.rint(channel * FINE).clip(0, 255 * FINE)
         planes.append(dithered_fine(cv2.resize(fine.astype(np.uint16), size, interpolation=cv2.INTER_LINEAR)))
     return tuple(planes)
 
@@ -89,7 +92,9 @@ def _enlarged(
     )
     size = (frame.width // sampling.step, frame.height // sampling.step)
     flags = (cv2.INTER_CUBIC if cubic else cv2.INTER_LINEAR) | cv2.WARP_INVERSE_MAP
-    return dithered(cv2.warpAffine(grid, to_grid, size, flags=flags, borderMode=cv2.BORDER_REPLICATE))
+    return dithered(
+        cv2.warpAffine(grid, to_grid, size, flags=flags, borderMode=cv2.BORDER_REPLICATE), frame.coding.dtype
+    )
 
 
 def planes_of_pixels(pixels: np.ndarray, frame: FrameFormat) -> tuple[Pixels, ...]:
@@ -99,5 +104,5 @@ def planes_of_pixels(pixels: np.ndarray, frame: FrameFormat) -> tuple[Pixels, ..
         if sampling.step > 1:
             size = frame.width // sampling.step, frame.height // sampling.step
             channel = cv2.resize(channel, size, interpolation=cv2.INTER_AREA)
-        planes.append(dithered(channel))
+        planes.append(dithered(channel, frame.coding.dtype))
     return tuple(planes)

@@ -17,11 +17,11 @@ def plain_fill(colour: tuple[int, int, int], frame: FrameFormat, darker: float =
         grid = np.full((y.shape[0], x.shape[1], 3), colour, np.float32)
         return planes_of_grid(darkened(grid, x, y, frame, darker), cell, (MARGIN, MARGIN), frame)
     matrix = frame.coding.matrix
-    values = np.rint(matrix[:, :3] @ np.array(colour, float) + matrix[:, 3]).astype(np.uint8)
+    values = np.rint(matrix[:, :3] @ np.array(colour, float) + matrix[:, 3]).astype(frame.coding.dtype)
     planes, used = [], 0
     for sampling in frame.coding.samplings:
         channels = len(sampling.black)
-        plane = np.empty((frame.height // sampling.step, frame.width // sampling.step, channels), np.uint8)
+        plane = np.empty((frame.height // sampling.step, frame.width // sampling.step, channels), frame.coding.dtype)
         plane[:] = values[used : used + channels]
         used += channels
         planes.append(plane if channels > 1 else plane[..., 0])

@@ -56,9 +56,10 @@ def paint_shadow(
 
 
 def _mix_in(part: Pixels, colour: np.ndarray, share: np.ndarray) -> None:
-    """Mix a colour into a part of a plane. share : uint16, 256 = all of it. In sixteen bits, which is quicker than
-    floats: a value is off by one at most."""
-    to = np.rint(colour if part.ndim == 3 else colour[0]).astype(np.uint16)
+    """Mix a colour into a part of a plane. share : uint16, 256 = all of it. In sixteen bits where they are
+    enough, which is quicker than floats: a value is off by one at most."""
+    wide = np.uint16 if part.dtype == np.uint8 else np.uint32
+    to, share = np.rint(colour if part.ndim == 3 else colour[0]).astype(wide), share.astype(wide, copy=False)
     part[:] = (part * (256 - share) + to * share + 128) >> 8
 
 

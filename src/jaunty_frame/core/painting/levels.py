@@ -16,6 +16,9 @@ from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.level_specs import LevelSpec, even_length
 from jaunty_frame.core.painting.surface import Coding
 
+_FINE = 64
+"""Parts of a step of eight bits that are told apart where planes have more."""
+
 
 @dataclass(frozen=True, eq=False)
 class Level:
@@ -42,11 +45,14 @@ def make_level(photo: Pixels, spec: LevelSpec, coding: Coding) -> Level:
     size = even_length(spec.width * region.w / w), even_length(spec.height * region.h / h)
     shrinking = size[0] < right - left or size[1] < bottom - top
     # Shrinking must average, enlarging must not; INTER_AREA enlarges by repeating pixels.
-    pixels = cv2.resize(
-        photo[top:bottom, left:right], size, interpolation=cv2.INTER_AREA if shrinking else cv2.INTER_CUBIC
-    )
+    way = cv2.INTER_AREA if shrinking else cv2.INTER_CUBIC
+    part = photo[top:bottom, left:right]
+    pixels = cv2.resize(part, size, interpolation=way)
     alpha = np.ascontiguousarray(pixels[..., 3]) if pixels.shape[2] == 4 else None
-    coded = code_pixels(np.ascontiguousarray(pixels[..., :3]), coding)
+    if coding.bits == 8:
+        coded = code_pixels(np.ascontiguousarray(pixels[..., :3]), coding)
+    else:  # what lies between two steps of eight bits is kept
+        coded = _finely_coded(cv2.resize(part[..., :3].astype(np.uint16) * _FINE, size, interpolation=way), coding)
     planes = tuple(_subsampled(p, s.step) for p, s in zip(coded, coding.samplings, strict=True))
     if alpha is None:
         return Level(region, spec.tightest, planes, None)
@@ -59,6 +65,12 @@ def code_pixels(pixels: np.ndarray, coding: Coding) -> tuple[np.ndarray, ...]:
     """Return the planes of ``coding``, all at full size, of pixels (H, W, 3) B G R; the dtype is kept."""
     coded = cv2.transform(pixels, coding.matrix)
     return cv2.split(coded) if coding.is_video else (coded,)
+
+
+def _finely_coded(pixels: np.ndarray, coding: Coding) -> tuple[np.ndarray, ...]:
+    """Return the planes of pixels in steps of 1 / _FINE."""
+    matrix = coding.matrix / (_FINE, _FINE, _FINE, 1)
+    return cv2.split(cv2.transform(np.minimum(pixels, 255 * _FINE), matrix))
 
 
 def _subsampled(plane: Pixels, step: int) -> Pixels:

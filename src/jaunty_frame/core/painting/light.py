@@ -3,6 +3,7 @@
 import numpy as np
 
 from jaunty_frame.core.opencv import cv2
+from jaunty_frame.core.painting.colour import rounded
 from jaunty_frame.core.painting.surface import Surface
 
 
@@ -13,5 +14,9 @@ def fade_to(surface: Surface, share: float, colour: tuple[int, int, int]) -> Non
         channels = len(sampling.black)
         to = coded[channel : channel + channels]
         channel += channels
-        table = np.rint(to + (np.arange(256)[:, None] - to) * share).astype(np.uint8)[None]
-        cv2.LUT(plane, table if plane.ndim == 3 else table[..., 0], dst=plane)
+        values = np.arange(256 * surface.coding.unit)[:, None]
+        table = rounded(to + (values - to) * share, plane.dtype)
+        if surface.coding.bits == 8:
+            cv2.LUT(plane, table[None] if plane.ndim == 3 else table.T, dst=plane)
+        else:
+            plane[:] = np.take(table[:, 0], plane, mode="clip")  # what lies in memory lent may be anything

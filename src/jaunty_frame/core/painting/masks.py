@@ -95,6 +95,8 @@ def _like(mask: Any, plane: Pixels) -> Any:
 
 
 def _mix(plane: Pixels, incoming: Pixels, mask: Pixels) -> None:
-    # Sixteen bits are enough for weights of 128, and quicker than floats: a weight is off by 1/256 at most.
-    weight = (mask.astype(np.int16) + 1) >> 1
-    plane += (((incoming.astype(np.int16) - plane) * _like(weight, plane) + 64) >> 7).astype(np.uint8)
+    # Sixteen bits are enough for weights of 128 and samples of 8 bits, and quicker than floats: a weight is off by
+    # 1/256 at most.
+    wide: type[np.signedinteger] = np.int16 if plane.dtype == np.uint8 else np.int32
+    weight = (mask.astype(wide) + 1) >> 1
+    plane += (((incoming.astype(wide) - plane) * _like(weight, plane) + 64) >> 7).astype(plane.dtype)

@@ -7,7 +7,7 @@ the same, so theirs is taken from the luma.
 import numpy as np
 
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.colour import Pixels, rounded
 from jaunty_frame.core.painting.surface import Coding, Surface
 
 
@@ -20,7 +20,7 @@ def lay_over_matted(surface: Surface, on_black: Surface, on_white: Surface) -> N
         ground = np.array(sampling.black, np.float32)
         if plane.ndim == 3:
             share = share[..., None]
-        plane[:] = np.clip(np.rint(dark + (plane - (ground if plane.ndim == 3 else ground[0])) * share), 0, 255)
+        plane[:] = rounded(dark + (plane - (ground if plane.ndim == 3 else ground[0])) * share, plane.dtype)
         if surface.coding is Coding.SCREEN:
             plane[..., 3] = 255
 
@@ -28,7 +28,7 @@ def lay_over_matted(surface: Surface, on_black: Surface, on_white: Surface) -> N
 def _shining_through(on_black: Surface, on_white: Surface) -> Pixels:
     """Return the share (h, w) float32 of the ground that is seen."""
     if on_black.coding.is_video:
-        differing, most = cv2.subtract(on_white.planes[0], on_black.planes[0]), 219.0
+        differing, most = cv2.subtract(on_white.planes[0], on_black.planes[0]), 219.0 * on_black.coding.unit
     else:
         differing, most = cv2.subtract(on_white.planes[0], on_black.planes[0])[..., 1], 255.0
     return np.minimum(differing.astype(np.float32) / most, 1.0)

@@ -11,7 +11,7 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.colour import Pixels, quickly_rounded, rounded
 from jaunty_frame.core.painting.coverage import Coverage, coverage, full_coverage
 from jaunty_frame.core.painting.levels import Level
 from jaunty_frame.core.painting.mapping import covers_frame, is_affine, is_upright, sample_mapping, source_mapping
@@ -72,7 +72,12 @@ def place_covering(
             if light is not None:
                 _dim(own, light[k], sampling, box)
             if alpha is not None:
-                seen = spare.planes[k].reshape(-1)[: plane.shape[0] * plane.shape[1]].reshape(plane.shape[:2])
+                seen = (
+                    spare.planes[k]
+                    .reshape(-1)
+                    .view(np.uint8)[: plane.shape[0] * plane.shape[1]]
+                    .reshape(plane.shape[:2])
+                )
                 _sample(seen, alpha, matrix, box)
                 _lay_over(own, plane, seen, sampling, box)
             _take_over(plane, own, covered)
@@ -105,7 +110,7 @@ def _dim(photo: Pixels, light: FloatArray, sampling: Sampling, box: Box) -> None
         part[..., :3] = cv2.convertScaleAbs(part[..., :3] * share[..., None])
     else:
         black = np.float32(sampling.black[0])
-        part[:] = cv2.convertScaleAbs(black + (part - black) * share)
+        part[:] = quickly_rounded(black + (part - black) * share, part.dtype)
 
 
 def sample_planes(surface: Surface, planes: tuple[Pixels, ...], mapping: FloatArray) -> None:
@@ -171,7 +176,7 @@ def around(hidden: Box, box: Box) -> Iterator[Box]:
 
 def _mixed(photo: Pixels, beneath: Pixels, shares: FloatArray) -> Pixels:
     part = shares[:, None] if photo.ndim == 2 else shares
-    return np.rint(beneath + (photo.astype(float) - beneath) * part).astype(np.uint8)
+    return np.rint(beneath + (photo.astype(float) - beneath) * part).astype(photo.dtype)
 
 
 def _lay_over(photo: Pixels, beneath: Pixels, alpha: Pixels, sampling: Sampling, box: Box) -> None:
@@ -186,4 +191,4 @@ def _lay_over(photo: Pixels, beneath: Pixels, alpha: Pixels, sampling: Sampling,
             laid = photo[band] + (beneath[band] - black) * clear[..., None]
         else:
             laid = photo[band] + (beneath[band] - black[0]) * clear
-        photo[band] = np.clip(np.rint(laid), 0, 255).astype(np.uint8)
+        photo[band] = rounded(laid, photo.dtype)

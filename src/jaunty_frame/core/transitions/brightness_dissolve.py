@@ -27,8 +27,8 @@ def brightness_dissolve(surface: Surface, above: Surface, progress: float, first
 
 
 def _luma(surface: Surface) -> Pixels:
-    """Return the limited-range luma (h, w) of a picture; of a video's, a copy."""
+    """Return the limited-range luma (h, w) uint8 of a picture; of a video's, a copy."""
     if surface.coding.is_video:
-        return surface.planes[0].copy()
+        return (surface.planes[0] // surface.coding.unit).astype(np.uint8)
     row = BT709_LIMITED[:1]
     return cv2.transform(surface.planes[0], np.insert(row, 3, 0.0, axis=1))

@@ -26,7 +26,7 @@ def sweep(
     length = surface.width if across else surface.height
     edges = [even(length * min(max(travelled - i * stagger, 0), 1)) for i in range(len(colours) + 1)]
     for i, colour in enumerate(colours):
-        coded = np.rint(surface.coding.matrix @ (*colour, 1)).astype(np.uint8)
+        coded = np.rint(surface.coding.matrix @ (*colour, 1)).astype(surface.coding.dtype)
         _paint(surface, coded, edges[i + 1], edges[i], bool(across), across + down < 0)
     for plane, incoming, sampling in zip(surface.planes, above.planes, surface.coding.samplings, strict=True):
         part = _band(plane.shape, 0, edges[-1] // sampling.step, bool(across), across + down < 0)

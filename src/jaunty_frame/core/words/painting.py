@@ -12,7 +12,7 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.colour import Pixels, rounded
 from jaunty_frame.core.painting.mapping import sample_mapping, source_mapping
 from jaunty_frame.core.painting.surface import FrameFormat, Sampling, Surface
 from jaunty_frame.core.words.inking import inked
@@ -192,17 +192,13 @@ def _coded(
         channel += channels
         coded = cv2.transform(picture, np.ascontiguousarray(np.hstack([rows[:, :3] * 255, rows[:, 3:]])))
         coded = _sampled(coded, sampling)
-        planes.append(_rounded(coded))
+        planes.append(rounded(coded, frame.coding.dtype))
         # What is left clear is what is not covered, to the last step: rounded by itself, halves would be lost twice.
-        left = 255 - _rounded(_sampled(255 * share, sampling))
+        left = 255 - rounded(_sampled(255 * share, sampling), np.uint8)
         clear.append(np.ascontiguousarray(np.repeat(left[..., None], channels, 2)) if channels > 1 else left)
         if turns is not None:
             of_turns.append(turns[:: sampling.step, :: sampling.step])
     return LaidOver(region, tuple(planes), tuple(clear), tuple(of_turns))
-
-
-def _rounded(values: np.ndarray) -> Pixels:
-    return np.clip(np.rint(values), 0, 255).astype(np.uint8)
 
 
 def _sampled(channel: np.ndarray, sampling: Sampling) -> np.ndarray:
@@ -248,7 +244,8 @@ def _revealed(colour: Pixels, clear: Pixels, turns: FloatArray, reveal: Reveal) 
     seen = np.clip((reveal.progress * (1 + softness) - turns) / softness, 0, 1).astype(np.float32)
     if colour.ndim == 3:
         seen = seen[..., None]
-    return _rounded(colour * seen), 255 - _rounded((255 - clear).astype(np.float32) * seen)
+    covered = (255 - clear).astype(np.float32) * seen
+    return rounded(colour * seen, colour.dtype), 255 - rounded(covered, np.uint8)
 
 
 def _moved(
@@ -302,6 +299,6 @@ def _lay_plane(plane: Pixels, colour: Pixels, clear: Pixels, left: int, top: int
     own = slice(y0 - top, y1 - top), slice(x0 - left, x1 - left)
     colour, clear = colour[own], clear[own]
     if share < 1:
-        colour = cv2.convertScaleAbs(colour, alpha=share)
+        colour = cv2.addWeighted(colour, share, colour, 0.0, 0.0)
         clear = 255 - cv2.convertScaleAbs(255 - clear, alpha=share)
-    cv2.add(cv2.multiply(part, clear, scale=1 / 255), colour, dst=part)
+    cv2.add(cv2.multiply(part, clear.astype(part.dtype, copy=False), scale=1 / 255), colour, dst=part)
