@@ -6,6 +6,7 @@
 import os
 import tempfile
 import unittest
+from contextlib import contextmanager
 from itertools import combinations
 from pathlib import Path
 
@@ -52,14 +53,20 @@ class Crossed(unittest.TestCase):
         found = with_areas_found(Project(photos=imported.photos), cls.source)
         cls.photos = {Path(photo.path).stem: photo for photo in found.photos}
 
-    def painted(self, plan, n, scale=1, coding=Coding.SCREEN):
+    @contextmanager
+    def painting(self, plan, scale=1, coding=Coding.SCREEN):
+        """Give what paints a frame of a plan: its planes."""
         width, height = plan.output.width * scale, plan.output.height * scale
-        surface = new_surface(width, height, coding)
-        if coding is Coding.SCREEN:
-            surface.planes[0][:] = (255, 0, 255, 7)  # what nothing is painted over keeps an opacity of its own
-        with FramePainter(plan, self.source, output_format(plan, width, height, coding)) as painter:
+
+        def painted(n):
+            surface = new_surface(width, height, coding)
+            if coding is Coding.SCREEN:
+                surface.planes[0][:] = (255, 0, 255, 7)  # what nothing is painted over keeps an opacity of its own
             painter.paint_at(surface, n)
-        return surface.planes
+            return surface.planes
+
+        with FramePainter(plan, self.source, output_format(plan, width, height, coding)) as painter:
+            yield painted
 
     def moments(self, plan):
         """Return frames that matter: first and last, the middle of the second slide, and of the joints beside it."""
@@ -82,29 +89,36 @@ class Crossed(unittest.TestCase):
         self.assertIs(history.project, project)
         findings = all_findings(project, plans, {})
         for name, plan in plans.items():
-            self.assertEqual(len({frame_content(plan, n).veils for n in range(plan.schedule.total)}) > 0, True)
+            chosen = name == choice["output"]
+            for n in range(0, plan.schedule.total, 1 if chosen else 5):
+                frame_content(plan, n)
             sound_plan(plan)
             self.ensure_words_apart(plan, findings)
-            if name != choice["output"]:
-                continue
-            for n in self.moments(plan):
-                self.assertEqual(frame_content(plan, n), frame_content(opened[name], n), "opened again")
-                (frame,) = self.painted(plan, n)
-                self.assertEqual(int(frame[..., 3].min()), 255, f"frame {n} is not painted all over")
+            if chosen:
+                with self.painting(plan) as painted:
+                    for n in self.moments(plan):
+                        self.assertEqual(frame_content(plan, n), frame_content(opened[name], n), "opened again")
+                        self.assertEqual(int(painted(n)[0][..., 3].min()), 255, f"frame {n} is not painted all over")
                 if look_alike:
-                    self.ensure_alike_in_ten_bits(plan, n)
-                    (large,) = self.painted(plan, n, 2)
-                    small = cv2.resize(large, frame.shape[1::-1], interpolation=cv2.INTER_AREA)
-                    alike = cv2.PSNR(*(cv2.GaussianBlur(one[..., :3], (0, 0), _BLUR) for one in (frame, small)))
-                    self.assertGreaterEqual(alike, _LIKE_DB, f"frame {n} twice as large")
-            self.ensure_required_seen_or_told(plan, findings)
+                    self.ensure_alike_twice_as_large(plan)
+                    self.ensure_alike_in_ten_bits(plan)
+                self.ensure_required_seen_or_told(plan, findings)
 
-    def ensure_alike_in_ten_bits(self, plan, n):
-        eight, ten = self.painted(plan, n, coding=Coding.VIDEO), self.painted(plan, n, coding=Coding.VIDEO_10)
-        for plane, finer in zip(eight, ten, strict=True):
-            away = np.abs(finer / 4 - plane)
-            self.assertLess(float(away.mean()), 0.75, f"frame {n} in ten bits")
-            self.assertLess(float(away.max()), 6, f"frame {n} in ten bits")
+    def ensure_alike_twice_as_large(self, plan):
+        with self.painting(plan) as painted, self.painting(plan, 2) as painted_large:
+            for n in self.moments(plan):
+                (frame,), (large,) = painted(n), painted_large(n)
+                small = cv2.resize(large, frame.shape[1::-1], interpolation=cv2.INTER_AREA)
+                alike = cv2.PSNR(*(cv2.GaussianBlur(one[..., :3], (0, 0), _BLUR) for one in (frame, small)))
+                self.assertGreaterEqual(alike, _LIKE_DB, f"frame {n} twice as large")
+
+    def ensure_alike_in_ten_bits(self, plan):
+        with self.painting(plan, 1, Coding.VIDEO) as eight, self.painting(plan, 1, Coding.VIDEO_10) as ten:
+            for n in self.moments(plan):
+                for plane, finer in zip(eight(n), ten(n), strict=True):
+                    away = np.abs(finer / 4 - plane)
+                    self.assertLess(float(away.mean()), 0.75, f"frame {n} in ten bits")
+                    self.assertLess(float(away.max()), 6, f"frame {n} in ten bits")
 
     def ensure_words_apart(self, plan, findings):
         told = {(one.slide_id, one.output) for one in findings if one.kind == "words-over-words"}
