@@ -242,7 +242,7 @@ class InTheWindow(WindowCase):
             screening = self.window.screening
             self.wait_until(lambda: screening.picture.image is not None and screening.frame > 5)
             screening.play_or_pause()
-            self.wait_until(lambda: not screening._waiting)
+            self.wait_until(lambda: not screening.picture.is_waiting)
             at, image = screening.frame, screening.picture.image
             grey = image.pixelColor(image.width() // 2, image.height() // 2).red()
             rate = self.project.outputs[2].frame_rate

@@ -87,7 +87,7 @@ class Pace(PanelCase):
         screening.transport._timer.stop()  # time stands still, so that the press comes at a known frame
         screening.transport._clock.invalidate()
         screening.transport._at = Fraction(12) / self.project.outputs[0].frame_rate
-        screening.frame = at = 12
+        screening.picture.frame = at = 12
         QTest.keyClick(screening, Qt.Key.Key_T)
         self.assertGreater(screening.frame, at)
         QTest.keyClick(screening, Qt.Key.Key_Escape)

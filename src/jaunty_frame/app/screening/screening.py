@@ -1,19 +1,17 @@
-"""The screening: a whole show in one output, in real time. Frames that come too late are dropped, never slowed."""
+"""The screening: a whole show in one output, in real time."""
 
 from collections.abc import Callable
 from fractions import Fraction
-from math import floor
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QImage, QKeyEvent, QResizeEvent
+from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QPushButton, QSlider, QVBoxLayout, QWidget
 
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.project.show_sound import ShowSound
 from jaunty_frame.app.project.transport import Transport
-from jaunty_frame.app.screening.projector import Projector, Reel
-from jaunty_frame.app.screening.screen_picture import ScreenPicture
+from jaunty_frame.app.screening.screen import Screen
 from jaunty_frame.app.screening.tapping import Tapping
 from jaunty_frame.app.widgets.theme import icon
 from jaunty_frame.core.time.timebase import clock_text
@@ -35,19 +33,9 @@ class Screening(QWidget):
     def __init__(self, session: Session, peaks: "Callable[[], PeakCache]", parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._session = session
-        self._plan: Plan | None = None
-        self._projector = Projector(self)
-        self._projector.painted.connect(self._show_painted)
-        self._projector.failed.connect(self._show_failure)
-        self._run = 0
-        self.frame = 0
-        self._asked = 0
-        self._waiting = False
-        self.dropped = 0
         self._by_ear: Tapping | None = None
         self.sound = ShowSound(session, peaks)
         self.transport = Transport(self.sound, self)
-        self.transport.moved.connect(self._follow)
         self.transport.changed.connect(self._show_time)
         self.transport.fault.connect(self._show_silence)
         self._build()
@@ -55,7 +43,9 @@ class Screening(QWidget):
     def _build(self) -> None:
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Screening")
-        self.picture = ScreenPicture()
+        self.picture = Screen(self.transport)
+        self.picture.came.connect(self._on_picture)
+        self.picture.failed.connect(self.transport.pause)
         self.picture.clicked.connect(self.play_or_pause)
         self.outputs = QComboBox()
         self.outputs.setAccessibleName("Output shown")
@@ -135,18 +125,13 @@ class Screening(QWidget):
             return
         rate = plan.output.frame_rate
         seconds = Fraction(n) / rate if n is not None else self.transport.seconds if self._plan else Fraction(0)
-        self._plan = plan
         self.outputs.setCurrentIndex(self.outputs.findData(output_id))
-        self.picture.aspect = float(plan.output.aspect)
-        if self.picture.zones_of is not None:
-            self.picture.show_zones(plan.output)
         total = plan.schedule.total
         self.transport.cue(plan.seconds, min(seconds, Fraction(max(total - 1, 0)) / rate))
-        self.frame = self._frame_now()
         self.position.blockSignals(True)
         self.position.setRange(0, max(total - 1, 0))
         self.position.blockSignals(False)
-        self._start_projector()
+        self.picture.put_in(plan, self._session.source)
         self.sound.show_plan(plan)
         self.volume.setVisible(self.sound.is_heard)
         self._show_silence(self.sound.said)
@@ -159,26 +144,15 @@ class Screening(QWidget):
         self.heard.setText(said)
         self.heard.setVisible(bool(said))
 
-    def _start_projector(self) -> None:
-        if self._plan is None or not self._plan.schedule.total:
-            return
-        self._run += 1
-        self._projector.put_in(Reel(self._run, self._plan, self._session.source, *self.picture.pixels()))
-        self._waiting = False
-        self.picture.message = ""
-        self._ask()
-
     def stop(self) -> None:
         self.transport.pause()
-        self._run += 1  # what is still being painted is not shown
-        self._projector.put_in(None)
+        self.picture.put_in(None)
         self.sound.show_plan(None)
-        self._plan = None
 
     def shut_down(self) -> None:
         """End for good, because the window closes."""
         self.stop()
-        self._projector.stop()
+        self.picture.stop()
 
     def leave(self) -> None:
         tapped = self._by_ear.edit() if self._by_ear is not None else None
@@ -188,6 +162,15 @@ class Screening(QWidget):
             self._session.apply(tapped)
         self.fill_screen.setChecked(False)
         self.closed.emit()
+
+    @property
+    def _plan(self) -> Plan | None:
+        return self.picture.plan
+
+    @property
+    def frame(self) -> int:
+        """The frame that is wanted on the screen."""
+        return self.picture.frame
 
     @property
     def playing(self) -> bool:
@@ -206,48 +189,13 @@ class Screening(QWidget):
     def _play(self) -> None:
         """Play from the frame that is shown on, as soon as its picture is there."""
         self.transport.play(waits=True)
-        self._ask()
+        self.picture.ask()
 
     # -- running
 
-    def _frame_now(self) -> int:
-        """Return the frame that belongs to the moment that is now."""
-        if self._plan is None:
-            return 0
-        n = floor(self.transport.seconds * self._plan.output.frame_rate)
-        return min(n, max(self._plan.schedule.total - 1, 0))
-
-    def _follow(self) -> None:
-        """Show the moment that is now; what was not painted in time is dropped."""
-        if self._plan is None or (n := self._frame_now()) == self.frame:
-            return
-        if self.playing:
-            self.dropped += max(n - self.frame - 1, 0)
-        self.frame = n
-        self._ask()
-
-    def _ask(self) -> None:
-        if not self._waiting:
-            self._waiting = True
-            self._asked = self.frame
-            self._projector.ask(self.frame)
-
-    def _show_painted(self, run: int, n: int, image: QImage) -> None:
-        if run != self._run:
-            return
-        self._waiting = False
-        self.picture.show_image(image)
+    def _on_picture(self) -> None:
         self.transport.begin()
-        if n != self.frame:
-            self._ask()
         self._show_time()
-
-    def _show_failure(self, run: int, sentence: str) -> None:
-        if run != self._run:
-            return
-        self._waiting = False
-        self.transport.pause()
-        self.picture.show_message(sentence)
 
     def _show_time(self) -> None:
         self.button.setText("Pause" if self.playing else "Play")
@@ -266,7 +214,7 @@ class Screening(QWidget):
         self.transport.seek(seconds, waits=True)
         if not self.playing:
             self.sound.scrub(seconds)
-        self._ask()
+        self.picture.ask()
 
     def _set_loop(self) -> None:
         loops = self.loop.isChecked() and self._by_ear is None
@@ -291,7 +239,7 @@ class Screening(QWidget):
         elif key == Qt.Key.Key_Z and self._plan is not None:
             self.picture.show_zones(self._plan.output if self.picture.zones_of is None else None)
         elif key == Qt.Key.Key_T and self._by_ear is not None and self.playing:
-            self._seek(self._by_ear.tap(self._frame_now()))
+            self._seek(self._by_ear.tap(self.frame))
         elif self._by_ear is not None:
             super().keyPressEvent(event)  # time runs on
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right) and self._plan is not None:
@@ -299,7 +247,3 @@ class Screening(QWidget):
             self._seek(min(max(self.frame + step, 0), self._plan.schedule.total - 1))
         else:
             super().keyPressEvent(event)
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self._start_projector()

@@ -132,6 +132,11 @@ class ChoosingTable(BlockTable):
             {row for part in self.selectionModel().selection().toList() for row in range(part.top(), part.bottom() + 1)}
         )
 
+    def row_after_chosen(self) -> int:
+        """Return the row before which what is pasted goes: after the last that is chosen, else the end."""
+        rows = self.chosen_rows()
+        return rows[-1] + 1 if rows else self.sheet_model.rowCount()
+
     def chosen_slides(self) -> list[str]:
         """Return the ids of the slides with a selected cell, in running order."""
         return [self.sheet_model.slide(row).id for row in self.chosen_rows()]

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable
 from functools import partial
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QEvent, QLine, QMimeData, QPoint, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QLine, QMimeData, QPoint, QRect, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -254,11 +254,6 @@ class SheetView(ChoosingTable):
         column = FIRST_OUTPUT + [output.id for output in self._session.project.outputs].index(self._kept[1])
         return self._pictures.known(rows.index(slide_id), column)
 
-    def row_after_chosen(self) -> int:
-        """Return the row before which what is pasted goes: after the last that is chosen, else the end."""
-        rows = self.chosen_rows()
-        return rows[-1] + 1 if rows else self.sheet_model.rowCount()
-
     # -- painting
 
     @property
@@ -287,7 +282,7 @@ class SheetView(ChoosingTable):
             if self._pictures.postponed:
                 QTimer.singleShot(0, self, partial(self._paint_cells, self._pictures.postponed))
             if not self.sheet_model.rowCount():
-                self._paint_invitation(painter)
+                _paint_invitation(painter, self.viewport().rect())
             if self.drops.row >= 0:
                 painter.setPen(QPen(QColor(c.on_surround), 3))
                 if self.drops.onto >= 0:
@@ -323,11 +318,12 @@ class SheetView(ChoosingTable):
         y = place.top() - half if self.drops.row < rows else place.bottom() + 1 - half
         return QLine(place.left(), y, place.right(), y)
 
-    def _paint_invitation(self, painter: QPainter) -> None:
-        room, centre = self.viewport().rect(), Qt.AlignmentFlag.AlignCenter
-        painter.setPen(QColor(colours().on_surround))
-        painter.setFont(text_font(17))
-        painter.drawText(room.adjusted(0, 0, 0, -40), centre, "Drop photos or folders here")
-        painter.setFont(text_font(13))
-        text = "or press Add photos. Every photo is then shown in every output."
-        painter.drawText(room.adjusted(0, 24, 0, 0), centre, text)
+
+def _paint_invitation(painter: QPainter, room: QRect) -> None:
+    centre = Qt.AlignmentFlag.AlignCenter
+    painter.setPen(QColor(colours().on_surround))
+    painter.setFont(text_font(17))
+    painter.drawText(room.adjusted(0, 0, 0, -40), centre, "Drop photos or folders here")
+    painter.setFont(text_font(13))
+    text = "or press Add photos. Every photo is then shown in every output."
+    painter.drawText(room.adjusted(0, 24, 0, 0), centre, text)

@@ -47,27 +47,27 @@ class SoundPanelTests(SoundCase):
     def test_pictures_change_on_the_music_and_the_show_takes_its_length(self):
         panel = self.open("sound")
         self.bring("beats.wav", clicks(14, np.arange(0.25, 13.9, 0.5)), begins=Fraction(0))
-        self.choose_option(panel.every, "every 4")
-        self.click(panel.cut)
+        self.choose_option(panel.beats.every, "every 4")
+        self.click(panel.beats.cut)
         schedule = self.window.session.plans()[self.project.outputs[0].id].schedule
         joint = (schedule.first[0] + schedule.frames[0] + schedule.first[1]) / 2 / 30
         off = (joint - 0.25) % 0.5
         self.assertLess(min(off, 0.5 - off), 0.05)
-        self.click(panel.fit)
+        self.click(panel.beats.fit)
         self.assertEqual(self.window.session.plans()[self.project.outputs[0].id].seconds, 14)
 
     def test_half_or_twice_the_beats_can_be_meant(self):
         panel = self.open("sound")
-        self.assertFalse(panel.tempi.isVisible())
+        self.assertFalse(panel.beats.tempi.isVisible())
         self.bring("beats.wav", clicks(14, np.arange(0.25, 13.9, 0.5)), begins=Fraction(0))
-        self.assertEqual(panel.music_head.text(), "The music's beats, 120 a minute")
-        self.click(panel.half)
-        self.assertEqual(panel.music_head.text(), "The music's beats, 60 a minute (or 120)")
-        self.click(panel.double)
-        self.click(panel.double)
-        self.assertEqual(panel.music_head.text(), "The music's beats, 240 a minute (or 120)")
+        self.assertEqual(panel.beats.head.text(), "The music's beats, 120 a minute")
+        self.click(panel.beats.half)
+        self.assertEqual(panel.beats.head.text(), "The music's beats, 60 a minute (or 120)")
+        self.click(panel.beats.double)
+        self.click(panel.beats.double)
+        self.assertEqual(panel.beats.head.text(), "The music's beats, 240 a minute (or 120)")
         self.window.session.edited.undo()
-        self.assertEqual(panel.music_head.text(), "The music's beats, 120 a minute (or 60)")
+        self.assertEqual(panel.beats.head.text(), "The music's beats, 120 a minute (or 60)")
 
     def test_without_outputs_there_is_nothing_to_cut_or_to_fit(self):
         panel = self.open("sound")
@@ -75,11 +75,11 @@ class SoundPanelTests(SoundCase):
         for output in self.project.outputs:
             self.window.session.apply(remove_output(output.id))
         self.settle()
-        self.assertFalse(panel.cut.isEnabled() or panel.fit.isEnabled())
+        self.assertFalse(panel.beats.cut.isEnabled() or panel.beats.fit.isEnabled())
         self.assertIn("beats.wav", panel.list.item(0).text())
         self.window.session.edited.undo()
         self.settle()
-        self.assertTrue(panel.cut.isEnabled() and panel.fit.isEnabled())
+        self.assertTrue(panel.beats.cut.isEnabled() and panel.beats.fit.isEnabled())
 
     def test_a_piece_of_the_shelf_is_taken(self):
         panel = self.open("sound")

@@ -1,12 +1,12 @@
 """Emblems: small pictures over the show, over which slides they lie, and where."""
 
 from pathlib import Path
-from typing import Any
 
 from PySide6.QtWidgets import QCheckBox, QLabel, QPushButton, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.emblems.emblem_tool import EmblemTool, Grasp
+from jaunty_frame.app.panels.emblems.emblem_values import EmblemValues
 from jaunty_frame.app.panels.side_panel import SidePanel
 from jaunty_frame.app.pictures.frame_view import FrameView
 from jaunty_frame.app.widgets.choices.choice import Choice
@@ -14,7 +14,7 @@ from jaunty_frame.app.widgets.choices.place_grid import PlaceGrid
 from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import part_label, row_of
 from jaunty_frame.core.words.places import ANCHORS
-from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem, set_emblem, set_emblem_in_output
+from jaunty_frame.document.edits.material.emblems import add_emblem, remove_emblem
 from jaunty_frame.document.words import Emblem
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.planning.emblems import placed_emblems
@@ -29,6 +29,8 @@ class EmblemsPanel(SidePanel):
 
     def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
         super().__init__(desk, parent)
+        self.here_only = QCheckBox("Size and place only in this output")
+        self.values = EmblemValues(desk, lambda: self.emblem, self.here_only.isChecked)
         self._emblem_id = ""
         self.which = Choice("Which emblem", [])
         self.which.chosen.connect(self._choose)
@@ -38,28 +40,27 @@ class EmblemsPanel(SidePanel):
         self.remove = QPushButton("Remove")
         self.remove.clicked.connect(lambda: self.session.apply(remove_emblem(self._emblem_id)))
         self.grid = PlaceGrid("Place in the frame", ANCHORS)
-        self.grid.chosen.connect(self._set_anchor)
+        self.grid.chosen.connect(self._on_anchor)
         self.auto = Choice("Place by", [("auto", "The corner that is free"), ("free", "A place of its own")])
-        self.auto.chosen.connect(self._set_anchor)
+        self.auto.chosen.connect(self._on_anchor)
         self.over = Choice("Over which slides", list(_OVER))
         self.over.chosen.connect(self._set_over)
         self.reach = QLabel()
         self.reach.setProperty("role", "quiet")
         self.here = QPushButton()
-        self.here.clicked.connect(self._leave_out_or_show)
+        self.here.clicked.connect(self.values.leave_out_or_show)
         self.fields = ValueFields(columns=1, sliders=True)
-        self.fields.chosen.connect(self._set_fields)
-        self.fields.settled.connect(self._settle)
-        self.here_only = QCheckBox("Size and place only in this output")
+        self.fields.chosen.connect(self.values.set_fields)
+        self.fields.settled.connect(self.values.settle)
         self.back = QPushButton("As elsewhere")
-        self.back.clicked.connect(lambda: self._set_here("Emblem as elsewhere", size=None, anchor=None, place=None))
+        self.back.clicked.connect(self.values.set_as_elsewhere)
         self.entrances: dict[str, ValueFields] = {}
         for name in ("comes", "goes"):
             editor = self.entrances[name] = ValueFields(columns=1, sliders=True)
-            editor.chosen.connect(lambda value, name=name: self._set(**{name: value}))
-            editor.settled.connect(self._settle)
+            editor.chosen.connect(lambda value, name=name: self.values.set(**{name: value}))
+            editor.settled.connect(self.values.settle)
         self._ways = [part_label("Comes"), self.entrances["comes"], part_label("Goes"), self.entrances["goes"]]
-        self.frame_view.tool = EmblemTool(self._grasp, self._drag_to, self._drag_size, self._settle)
+        self.frame_view.tool = EmblemTool(self._grasp, self.values.drag_to, self.values.drag_size, self.values.settle)
         self.lay_out(
             "Emblems",
             _SAID,
@@ -161,52 +162,8 @@ class EmblemsPanel(SidePanel):
         self._emblem_id = ""
         self.session.apply(add_emblem(photo))
 
-    def _set(self, **fields: Any) -> None:
-        self.session.apply(set_emblem(self._emblem_id, **fields), "emblem", self._emblem_id, *fields)
-
-    def _set_here(self, label: str, **fields: Any) -> None:
-        """Set what it has of its own in the output that is shown."""
-        output_id = self.desk.cells.chosen_place()[1]
-        edit = set_emblem_in_output(self._emblem_id, output_id, label, **fields)
-        self.session.apply(edit, "emblem", self._emblem_id, output_id, *fields)
-
-    def _set_place(self, **fields: Any) -> None:
-        """Set size or place: in this output alone where that is wished, or where it has its own already."""
-        own = self.emblem and self.emblem.in_output(self.desk.cells.chosen_place()[1])
-        if self.here_only.isChecked() or (own and any(getattr(own, name) is not None for name in fields)):
-            self._set_here("Emblem in one output", **fields)
-        else:
-            self._set(**fields)
-
-    def _set_fields(self, shown: Emblem) -> None:
-        if self.emblem is None:
-            return
-        here = self.emblem.as_in(self.desk.cells.chosen_place()[1]) or self.emblem
-        if shown.size != here.size:
-            self._set_place(size=shown.size)
-        fields = {name: getattr(shown, name) for name in ("opacity", "at", "lasts")}
-        self._set(**{name: value for name, value in fields.items() if value != getattr(here, name)})
-
-    def _set_anchor(self, anchor: str) -> None:
-        placed = self._placed()
-        if anchor == "free" and placed is not None:
-            box = placed.box
-            self._set_place(anchor="free", place=(box.x + box.w / 2, box.y + box.h / 2))
-        else:
-            self._set_place(anchor=anchor)
-
-    def _drag_to(self, place: tuple[float, float]) -> None:
-        self._set_here("Place of an emblem", anchor="free", place=place)
-
-    def _drag_size(self, size: float) -> None:
-        self._set_here("Size of an emblem", size=size)
-
-    def _settle(self) -> None:
-        self.session.edited.end_gesture()
+    def _on_anchor(self, anchor: str) -> None:
+        self.values.set_anchor(anchor, self._placed())
 
     def _set_over(self, over: str) -> None:
-        self._set(slides=tuple(self.desk.cells.chosen_slides()) if over == "chosen" else ())
-
-    def _leave_out_or_show(self) -> None:
-        own = self.emblem and self.emblem.in_output(self.desk.cells.chosen_place()[1])
-        self._set_here("Leave out an emblem", left_out=not (own and own.left_out))
+        self.values.set(slides=tuple(self.desk.cells.chosen_slides()) if over == "chosen" else ())

@@ -46,7 +46,11 @@ class ExportPanel(SidePanel):
         self.folder.setAccessibleName("Folder for the videos")
         self.folder.textChanged.connect(self._ask_anew)
         choose = QPushButton("Choose…")
-        choose.clicked.connect(self._choose_folder)
+        choose.clicked.connect(
+            lambda: ask_for_folder(
+                self, "Folder for the videos", self.folder.text(), lambda folder: self.folder.setText(str(folder))
+            )
+        )
         self.estimate = ExportEstimate(self.desk)
         self.how = ExportHow(self.estimate)
         self.how.show_format(_last_format())
@@ -128,10 +132,6 @@ class ExportPanel(SidePanel):
     def _on_format(self) -> None:
         self._ask_anew()
         self.show_document()
-
-    def _choose_folder(self) -> None:
-        start = self.folder.text()
-        ask_for_folder(self, "Folder for the videos", start, lambda folder: self.folder.setText(str(folder)))
 
     # -- running
 

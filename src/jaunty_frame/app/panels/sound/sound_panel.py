@@ -1,30 +1,27 @@
 """Sound: what is on the soundtrack, what can be put there, and how loud it is in every output."""
 
 from collections.abc import Hashable
-from typing import Any, Literal
+from typing import Any
 
 from PySide6.QtWidgets import QLabel, QListWidget, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.panels.side_panel import SidePanel
+from jaunty_frame.app.panels.sound.music_beats import MusicBeats
 from jaunty_frame.app.panels.sound.shelf_list import ShelfList
 from jaunty_frame.app.panels.sound.sound_fields import SoundFields
 from jaunty_frame.app.panels.sound.sound_levels import SoundLevels
 from jaunty_frame.app.widgets.choices.choice import Choice
-from jaunty_frame.app.widgets.labelled import part_label, quiet_label, row_of
+from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.edit import Edit
-from jaunty_frame.document.edits.material.sounds import set_tempo
-from jaunty_frame.document.edits.seconds import cut_on_times, fit_show
 from jaunty_frame.document.sound import Sound, SoundKind, bounds_of
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.show.findings.facts import LOST
-from jaunty_frame.show.planning.soundtrack import coming_beats, music_seconds
 from jaunty_frame.show.words import counted
 
 _TRACK, _SHELF, _LEVELS = "track", "shelf", "levels"
 _PARTS = ((_TRACK, "On the track"), (_SHELF, "The shelf"), (_LEVELS, "Levels"))
-_EVERY = ((1, "every beat"), (2, "every 2"), (4, "every 4"), (0, "every bar"))
 _KINDS = {"music": "Music", "ambience": "Ambience", "voice": "Voice", "clip": "Clip sound"}
 _FILES = "Sounds (*.wav *.flac *.mp3 *.ogg *.opus *.m4a *.aac *.aif *.aiff)"
 
@@ -72,26 +69,14 @@ class SoundPanel(SidePanel):
         )
         self.nothing.setWordWrap(True)
         self.fields = SoundFields(self.desk, self._try)
-        self.every = Choice("On which beats", list(_EVERY))
-        self.every.show_value(4)
-        self.every.chosen.connect(self.every.show_value)
-        self.cut = QPushButton("Change pictures on them")
-        self.cut.clicked.connect(self._cut)
-        self.fit = QPushButton("Make the show as long as the music")
-        self.fit.clicked.connect(self._fit)
-        self.music_head = part_label("The music's beats")
-        self.half = QPushButton("Half as many")
-        self.half.clicked.connect(lambda: self._set_tempo("half"))
-        self.double = QPushButton("Twice as many")
-        self.double.clicked.connect(lambda: self._set_tempo("double"))
-        self.tempi = row_of(self.half, self.double, stretch_first=False)
+        self.beats = MusicBeats(self.desk, self._try)
         body = QWidget()
         layout = QVBoxLayout(body)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
         for widget in (
             *(row_of(*self.adds.values(), stretch_first=False), row_of(self.record, self.speak, stretch_first=False)),
-            *(self.nothing, self.list, self.fields, self.music_head, self.tempi, self.every, self.cut, self.fit),
+            *(self.nothing, self.list, self.fields, self.beats),
         ):
             layout.addWidget(widget)
         return body
@@ -140,19 +125,7 @@ class SoundPanel(SidePanel):
         self.list.setVisible(bool(rows))
         self.nothing.setVisible(not rows)
         self.fields.show_sound(self.sound)
-        has_music = any(one.kind == "music" for one in track.sounds)
-        music = self._music()
-        tempo = track.file_of(music).tempo if music else 0.0
-        other = track.file_of(music).other_tempo if music else 0.0
-        told = f"The music's beats, {tempo:.0f} a minute" + (f" (or {other:.0f})" if other else "")
-        self.music_head.setText(told if tempo else "The music has no plain beat")
-        self.tempi.setVisible(bool(tempo))
-        self.music_head.setVisible(has_music)
-        self.fit.setVisible(has_music)
-        self.every.setVisible(has_music and bool(tempo))
-        self.cut.setVisible(has_music and bool(tempo))
-        for for_outputs in (self.cut, self.fit):
-            for_outputs.setEnabled(bool(self.session.project.outputs))
+        self.beats.show_music(self.sound_id)
         for for_slides in (self.adds["voice"], self.adds["ambience"], self.record, self.speak):
             for_slides.setEnabled(bool(self.session.project.slides))
         self.shelf.show_document()
@@ -201,29 +174,6 @@ class SoundPanel(SidePanel):
             return self.desk.cells.chosen_slides()
         current = self.desk.cells.chosen_place()[0]
         return [current] if kind == "voice" and current else []
-
-    def _output_id(self) -> str:
-        outputs = self.session.project.outputs
-        return self.desk.cells.chosen_place()[1] or (outputs[0].id if outputs else "")
-
-    def _music(self) -> Sound | None:
-        """Return the music whose beats are told: the piece that is worked on, else the first."""
-        pieces = [one for one in self.session.project.sound.sounds if one.kind == "music"]
-        return next((one for one in pieces if one.id == self.sound_id), pieces[0] if pieces else None)
-
-    def _set_tempo(self, times: Literal["half", "double"]) -> None:
-        music = self._music()
-        if music is not None:
-            self._try(set_tempo(music.id, times))
-
-    def _cut(self) -> None:
-        output_id, every = self._output_id(), int(self.every.value)
-        beats = coming_beats(self.session.plans()[output_id], bars=every == 0)
-        self._try(cut_on_times(beats, output_id, max(every, 1)))
-
-    def _fit(self) -> None:
-        output_id = self._output_id()
-        self._try(fit_show(music_seconds(self.session.plans()[output_id]), output_id))
 
     def _try(self, edit: Edit, *what: Hashable) -> None:
         self._say("")
