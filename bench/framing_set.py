@@ -8,9 +8,11 @@ tells how well anything can do here.
 """
 
 import json
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from hashlib import blake2b
 from importlib.util import find_spec
+from itertools import islice
 from pathlib import Path
 
 import cv2
@@ -51,17 +53,16 @@ class LabelledPhoto:
 
 def labelled_photos(most: int | None = None) -> list[LabelledPhoto]:
     """Return the labelled photos that are on this machine, the real ones first. most : of each kind of source."""
-    return [*_real_photos()[:most], *_drawn_photos(most)]
+    return [*islice(_real_photos(), most), *_drawn_photos(most)]
 
 
-def _real_photos() -> list[LabelledPhoto]:
+def _real_photos() -> Iterator[LabelledPhoto]:
     labels = json.loads(_LABELS.read_text())
     by_size: dict[int, list[Path]] = {}
     for folder in _folders():
         for path in sorted(folder.rglob("*")):
             if path.suffix.lower() in _SUFFIXES and path.is_file():
                 by_size.setdefault(path.stat().st_size, []).append(path)
-    photos = []
     for label in labels:
         for path in by_size.get(label["bytes"], ()):
             data = path.read_bytes()
@@ -72,9 +73,8 @@ def _real_photos() -> list[LabelledPhoto]:
                     _labelled(label["what"], kind, pixels, [(what, Window(*box)) for what, *box in areas])
                     for areas in (label["areas"], label.get("areas_again", []))
                 )
-                photos.append(replace(photo, again=again) if len(again.boxes) else photo)
+                yield replace(photo, again=again) if len(again.boxes) else photo
                 break
-    return photos
 
 
 def _folders() -> list[Path]:

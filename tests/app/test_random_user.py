@@ -17,7 +17,7 @@ from tests.app.window_case import WindowCase
 from tests.media.messy_folder import write_messy_folder
 from tests.media.sounds.sound_files import clicks, tone, write_sound
 
-SECONDS = float(os.environ.get("SOAK_SECONDS", "45"))
+SECONDS = float(os.environ.get("SOAK_SECONDS", "20"))
 PHOTOS = os.environ.get("SOAK_PHOTOS", "")
 """A folder of photos that the user works on, with words on every slide and music."""
 SEED = int(os.environ.get("SOAK_SEED", "1"))

@@ -33,7 +33,7 @@ from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.projects.project_store import save_project
 from jaunty_frame.media.projects.recovery import AutosaveStore
-from tests.media.photo_sets import write_set
+from tests.media.photo_sets import finding_once, write_set
 
 OUTPUTS = ("180x320", "240x240@25", "320x180")
 _LOOK_AGAIN_MS = 10
@@ -76,6 +76,7 @@ class WindowCase(unittest.TestCase):
 
     def setUp(self):
         self.app: QApplication = make_application()
+        finding_once(self)
         warnings: list[str] = []
         qInstallMessageHandler(
             lambda kind, context, said: any(one in said for one in self.not_ours) or warnings.append(said)

@@ -9,7 +9,7 @@ from pathlib import Path
 from unittest import mock
 
 from jaunty_frame.cli.entry import main
-from tests.media.photo_sets import write_set
+from tests.media.photo_sets import finding_once, write_set
 
 
 class CommandCase(unittest.TestCase):
@@ -20,6 +20,7 @@ class CommandCase(unittest.TestCase):
         patched = mock.patch.dict(os.environ, {"XDG_CACHE_HOME": str(self.folder / "cache")})
         patched.start()
         self.addCleanup(patched.stop)
+        finding_once(self)
         (self.folder / "photos").mkdir()
         self.paths = write_set(self.folder / "photos", 3)
         self.project = self.folder / "kiln-opening.jaunty"

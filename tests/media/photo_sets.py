@@ -1,10 +1,16 @@
 """Small photo sets on disk for tests."""
 
+import io
+from functools import lru_cache
+from hashlib import sha1
 from pathlib import Path
+from unittest import mock
 
 import cv2
 import numpy as np
 from PIL import Image
+
+from jaunty_frame.core.subjects.keep_areas import KeepAreaFinder
 
 SIZES = ((900, 600), (600, 900), (800, 600), (640, 640), (1500, 500))
 
@@ -27,6 +33,34 @@ def write_set(folder: Path, count: int = 5, first_seed: int = 0) -> list[Path]:
     paths = []
     for k in range(count):
         path = folder / f"photo-{k + 1}.jpg"
-        Image.fromarray(noise_photo(*SIZES[k % len(SIZES)], seed=first_seed + k)).save(path, quality=92)
+        path.write_bytes(_jpeg(*SIZES[k % len(SIZES)], seed=first_seed + k))
         paths.append(path)
     return paths
+
+
+@lru_cache(maxsize=64)
+def _jpeg(width, height, seed):
+    coded = io.BytesIO()
+    Image.fromarray(noise_photo(width, height, seed)).save(coded, "JPEG", quality=92)
+    return coded.getvalue()
+
+
+_KNOWN: dict = {}
+"""What the finder said of pixels, by what was asked and their hash."""
+
+
+def finding_once(case):
+    """Let the finder look at each picture once in this process: it takes a third of a second, is the same every time,
+    and tests draw the same photos again and again."""
+    for name in ("find", "turns_wanted"):
+        asked = getattr(KeepAreaFinder, name)
+
+        def known(self, photo, *, name=name, asked=asked):
+            key = name, photo.shape, sha1(np.ascontiguousarray(photo)).digest()
+            if key not in _KNOWN:
+                _KNOWN[key] = asked(self, photo)
+            return _KNOWN[key]
+
+        patched = mock.patch.object(KeepAreaFinder, name, known)
+        patched.start()
+        case.addCleanup(patched.stop)
