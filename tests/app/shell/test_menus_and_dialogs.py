@@ -5,7 +5,7 @@ from fractions import Fraction
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, QPointF
-from PySide6.QtWidgets import QApplication, QFileDialog, QMenu
+from PySide6.QtWidgets import QApplication, QFileDialog, QMenu, QPushButton
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import set_framing
@@ -142,9 +142,10 @@ class DialogsTest(WindowCase):
 
     def test_the_folder_for_videos_is_taken_over(self):
         self.window.desk.open("export")
-        self.window.side.panel("export")._choose_folder()
-        self.window.side.panel("export").findChildren(QFileDialog)[-1].fileSelected.emit(str(self.folder))
-        self.assertEqual(self.window.side.panel("export").folder.text(), str(self.folder))
+        panel = self.window.side.panel("export")
+        self.click(next(one for one in panel.findChildren(QPushButton) if one.text() == "Choose…"))
+        panel.findChildren(QFileDialog)[-1].fileSelected.emit(str(self.folder))
+        self.assertEqual(panel.folder.text(), str(self.folder))
 
 
 if __name__ == "__main__":

@@ -87,8 +87,9 @@ class Start(unittest.TestCase):
             hasten_start()
             from pydantic import ValidationError
             from jaunty_frame.document.model import HouseRules, photo_slide
-            from jaunty_frame.document.photo import KeepArea
-            assert HouseRules().transition.seconds == photo_slide("a", "b").changed(seconds="7/10").seconds
+            from jaunty_frame.document.photo import KeepArea, Photo
+            photo = Photo(id="b", path="b.jpg", width=3, height=2)
+            assert HouseRules().transition.seconds == photo_slide("a", photo).changed(seconds="7/10").seconds
             try:
                 KeepArea(box=(0.5, 0.5, 0.6, 0.1))
             except ValidationError as error:

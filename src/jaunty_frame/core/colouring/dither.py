@@ -10,7 +10,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import DTypeLike
 
-from jaunty_frame.core.painting.colour import Pixels, quickly_rounded
+from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.rounding import quickly_rounded
 
 _TILE = 128
 # Just under a half, so that whole numbers stay what they are.

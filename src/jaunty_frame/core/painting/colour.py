@@ -5,28 +5,13 @@ from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import DTypeLike, NDArray
+from numpy.typing import NDArray
 
 from jaunty_frame.core.geometry.windows import FloatArray
-from jaunty_frame.core.opencv import cv2
 from jaunty_frame.errors import UsageError
 
 Pixels = NDArray[np.uint8 | np.uint16]
 """uint8, but for planes of 10 bits."""
-
-_MOST = {np.dtype(np.uint8): 255, np.dtype(np.uint16): 1023}
-"""What a plane can hold."""
-
-
-def rounded(values: np.ndarray, dtype: DTypeLike) -> Pixels:
-    """Return values as samples: uint8, or 10 bits in uint16."""
-    return np.clip(np.rint(values), 0, _MOST[np.dtype(dtype)]).astype(dtype)
-
-
-def quickly_rounded(values: np.ndarray, dtype: DTypeLike) -> Pixels:
-    """Return values of at least 0 as samples; one call to OpenCV where they have 8 bits."""
-    return cv2.convertScaleAbs(values) if dtype == np.uint8 else rounded(values, dtype)
-
 
 # ITU-R BT.709-6, section 3: luma coefficients.
 _KR, _KB = 0.2126, 0.0722

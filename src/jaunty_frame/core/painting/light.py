@@ -3,7 +3,7 @@
 import numpy as np
 
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import rounded
+from jaunty_frame.core.painting.rounding import rounded
 from jaunty_frame.core.painting.surface import Surface
 
 

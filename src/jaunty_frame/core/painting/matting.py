@@ -7,7 +7,8 @@ the same, so theirs is taken from the luma.
 import numpy as np
 
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels, rounded
+from jaunty_frame.core.painting.colour import Pixels
+from jaunty_frame.core.painting.rounding import rounded
 from jaunty_frame.core.painting.surface import Coding, Surface
 
 

@@ -11,10 +11,11 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, FloatArray
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels, quickly_rounded, rounded
+from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.coverage import Coverage, coverage, full_coverage
 from jaunty_frame.core.painting.levels import Level
 from jaunty_frame.core.painting.mapping import covers_frame, is_affine, is_upright, sample_mapping, source_mapping
+from jaunty_frame.core.painting.rounding import quickly_rounded, rounded
 from jaunty_frame.core.painting.surface import Sampling, Surface
 from jaunty_frame.core.painting.workspace import Workspace
 

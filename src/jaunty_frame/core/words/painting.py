@@ -12,8 +12,9 @@ import numpy as np
 
 from jaunty_frame.core.geometry.windows import FloatArray, Window
 from jaunty_frame.core.opencv import cv2
-from jaunty_frame.core.painting.colour import Pixels, rounded
+from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.mapping import sample_mapping, source_mapping
+from jaunty_frame.core.painting.rounding import rounded
 from jaunty_frame.core.painting.surface import FrameFormat, Sampling, Surface
 from jaunty_frame.core.words.inking import inked
 from jaunty_frame.core.words.paint import AT_REST, SHADOW_SPREAD, Bgr, Posed, Reveal, WordsPaint

@@ -269,7 +269,7 @@ class CardsScriptAndEmblems(WindowCase):
         self.assertEqual(own.anchor, "free")
         self.assertAlmostEqual(own.place[0], 0.4, delta=0.03)
         self.assertEqual(self.project.emblems[0].anchor, "auto")
-        panel._set_fields(panel.fields._value.changed(lasts=Fraction(2)))
+        panel.values.set_fields(panel.fields._value.changed(lasts=Fraction(2)))
         self.assertEqual(self.project.emblems[0].lasts, 2)
         self.click(panel.back)
         self.assertIsNone(self.project.emblems[0].in_output(first))
