@@ -50,8 +50,9 @@ WIDTH, HEIGHT = 96, 64
 ASKED: list[int] = []
 
 
-def counted(path, n, width):
+def counted(path, seconds, width):
     """Return a picture whose grey says its number."""
+    n = int(seconds * RATE)
     if not path.is_file():
         raise PhotoError(f"{path.name} is not there.")
     ASKED.append(n)

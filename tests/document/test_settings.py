@@ -9,6 +9,7 @@ from jaunty_frame.core.motion.paths import EASE_IN, LINEAR
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
 from jaunty_frame.document.model import HouseRules, photo_slide
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import settings_of
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
@@ -21,7 +22,7 @@ RULES = HouseRules(
     transition=Cut(),
     fill=BlurredFill(),
 )
-PLAIN = photo_slide("a-1", "a")
+PLAIN = photo_slide("a-1", Photo(id="a", path="a.jpg", width=3, height=2))
 
 
 class Resolved(unittest.TestCase):

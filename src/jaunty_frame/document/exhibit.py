@@ -27,6 +27,7 @@ class OwnSound(NamedTuple):
     file: SoundFile
     begins: Fraction
     ends: Fraction
+    gain_db: float = 0.0
 
 
 class Exhibit(Kind):

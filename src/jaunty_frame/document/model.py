@@ -32,6 +32,7 @@ from jaunty_frame.document.basis.values import (
     ensure_inside,
 )
 from jaunty_frame.document.exhibit import EXHIBITS, Exhibit
+from jaunty_frame.document.exhibits.clip import ClipExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fill import FILLS, Fill
 from jaunty_frame.document.fills.blurred import BlurredFill
@@ -147,9 +148,15 @@ RULED = tuple(name for name, field in Slide.model_fields.items() if field.defaul
 """The fields of a slide that may be left to the house rules."""
 
 
-def photo_slide(slide_id: str, photo_id: str, **fields: Any) -> Slide:
-    """Return a slide that shows a photo, with some fields of its own; all others are as the house rules say."""
-    return Slide(id=slide_id, exhibit=PhotoExhibit(photo=photo_id), **fields)
+def exhibit_of(photo: Photo) -> PhotoExhibit | ClipExhibit:
+    """Return what shows a photo, or a clip, by itself."""
+    return (PhotoExhibit if photo.moving is None else ClipExhibit)(photo=photo.id)
+
+
+def photo_slide(slide_id: str, photo: Photo, **fields: Any) -> Slide:
+    """Return a slide that shows a photo, or a clip, with some fields of its own; all others are as the house rules
+    say."""
+    return Slide(id=slide_id, exhibit=exhibit_of(photo), **fields)
 
 
 class ZoneMargins(Value):

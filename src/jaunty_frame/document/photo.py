@@ -22,6 +22,7 @@ from jaunty_frame.document.basis.values import (
     WindowValue,
     ensure_inside,
 )
+from jaunty_frame.document.sound import Lufs, SoundFile
 
 MAX_KEEP_AREAS = 32
 # A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.
@@ -98,13 +99,30 @@ def name_order(path: str) -> tuple[tuple[str | int, ...], str]:
 PictureRate = Annotated[Fraction, Between(Fraction(1, 1000), Fraction(1000))]
 
 
+class MovingSound(Value):
+    """The sound of a file whose picture changes with time, which begins with the picture. loudness : of all of it;
+    ``finder`` tells by which version that was found, 0 = nobody has listened yet."""
+
+    channels: Annotated[int, Field(ge=1, le=64)] = 2
+    loudness: Lufs = -70.0
+    finder: Annotated[int, Field(ge=0)] = 0
+
+    def as_file(self, photo: "Photo") -> SoundFile:
+        """Return it as a sound file of its own."""
+        assert photo.moving is not None
+        facts = {"size": photo.size, "modified": photo.modified, "content": photo.content}
+        seconds = float(photo.moving.seconds)
+        return SoundFile(id=photo.id, path=photo.path, seconds=seconds, **facts, **dict(self))
+
+
 class Moving(Value):
     """What is known of a file whose picture changes with time. kind : by which of ``media.moving`` it is read."""
 
     kind: Identifier
     pictures: Annotated[int, Field(ge=1, le=10_000_000)]
     rate: PictureRate
-    """Pictures a second."""
+    """Pictures a second; of a file whose pictures last unevenly, how finely their times are told apart."""
+    sound: MovingSound | None = None
 
     @property
     def seconds(self) -> Fraction:

@@ -6,8 +6,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import emblems_without_slides, free_slide_id, with_slides
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.group import MOST_TOGETHER, GroupExhibit
-from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.model import MOST_WORDS, Project, Slide
+from jaunty_frame.document.model import MOST_WORDS, Project, Slide, exhibit_of
 from jaunty_frame.document.words import Words
 from jaunty_frame.errors import UsageError
 
@@ -54,6 +53,7 @@ def take_apart(slide_id: str) -> Edit:
 
     def apply(project: Project) -> Project:
         slides: list[Slide] = []
+        photos = {photo.id: photo for photo in project.photos}
         for slide in project.slides:
             if slide.id != slide_id or not isinstance(slide.exhibit, GroupExhibit):
                 slides.append(slide)
@@ -61,7 +61,7 @@ def take_apart(slide_id: str) -> Edit:
             for k, photo in enumerate(slide.exhibit.photos):
                 own = slide.id if k == 0 else free_slide_id(photo, [*project.slides, *slides])
                 words = slide.words if k == 0 else ()
-                slides.append(slide.changed(id=own, exhibit=PhotoExhibit(photo=photo), words=words))
+                slides.append(slide.changed(id=own, exhibit=exhibit_of(photos[photo]), words=words))
         return _without_framings(project, {slide_id}).changed(slides=tuple(slides))
 
     return Edit("Take apart", apply)

@@ -49,4 +49,4 @@ def paste_slides(copied: CopiedSlides, at: int) -> Edit:
 
 
 def _one_each(photos: tuple[Photo, ...]) -> tuple[Slide, ...]:
-    return tuple(photo_slide(photo.id, photo.id) for photo in photos)
+    return tuple(photo_slide(photo.id, photo) for photo in photos)

@@ -5,7 +5,7 @@ from pkgutil import resolve_name
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.moving.moving import MovingReader
 
-MOVING: dict[str, str] = {}
+MOVING = {"clip": "jaunty_frame.media.moving.clips:READER"}
 """Module and reader of each kind, loaded late."""
 
 

@@ -10,6 +10,7 @@ from jaunty_frame.document.model import MAX_SLIDES
 from jaunty_frame.document.photo import Photo, name_order
 from jaunty_frame.errors import Cancelled, PhotoError, shown_name
 from jaunty_frame.media.atomic import reason_of
+from jaunty_frame.media.moving.clip_names import is_clip
 from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
 from jaunty_frame.media.projects.project_store import path_from
@@ -137,6 +138,10 @@ def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Pho
         raise PhotoError(
             f"{shown_name(path.name)} has a name, or a folder, that is not valid text; rename it."
         ) from error
+    if is_clip(path):
+        from jaunty_frame.media.moving.clip_import import look_at_clip  # with PyAV
+
+        return look_at_clip(path, folder, cache)
     data = read_bytes(path)
     header = photo_header(data, path.name)
     width = round(header.width * min(1.0, LONGEST_PX / max(header.width, header.height)))

@@ -40,7 +40,8 @@ class PhotoSource:
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
         if photo.moving:
             path = resolved(photo.path, self.place)
-            return turned_pixels(moving_of(photo.moving).picture(path, photo.picture, width), photo.quarter_turns)
+            at = photo.picture / photo.rate
+            return turned_pixels(moving_of(photo.moving).picture(path, at, width), photo.quarter_turns)
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 

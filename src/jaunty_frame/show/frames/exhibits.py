@@ -6,6 +6,7 @@ from jaunty_frame.core.geometry.windows import WHOLE_PHOTO
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.document.exhibit import Exhibit
 from jaunty_frame.document.exhibits.card import CardExhibit
+from jaunty_frame.document.exhibits.clip import ClipExhibit
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.fills.colour import PlainFill
@@ -69,6 +70,7 @@ def whole_photo_layers(photo: Photo) -> Layers:
 
 EXHIBIT_LAYERS: dict[type[Exhibit], SlideLayers] = {
     PhotoExhibit: photo_layers,
+    ClipExhibit: photo_layers,
     GroupExhibit: print_layers,
     CardExhibit: card_layers,
 }

@@ -251,14 +251,24 @@ class _SoundPlanner:
         slide, schedule = self._plan.slides[k], self._plan.schedule
         first = sample_at(self._plan, schedule.first[k])
         seen = sample_at(self._plan, schedule.first[k] + schedule.frames[k]) - first
-        for number, (file, begins, ends) in enumerate(slide.exhibit.own_sounds(self._plan.table.by_id)):
+        for number, (file, begins, ends, gain_db) in enumerate(slide.exhibit.own_sounds(self._plan.table.by_id)):
             self._by_id.setdefault(file.id, file)
-            sound = Sound(id=f"of-{slide.id}-{number}", kind="clip", file=file.id, slides=(slide.id,))
+            sound = Sound(id=f"of-{slide.id}-{number}", kind="clip", file=file.id, slides=(slide.id,), gain_db=gain_db)
             length = min(round((ends - begins) * RATE), seen, self._total - first)
             if length > 0:
-                edges = SOFTEST_EDGE, SOFTEST_EDGE
+                # As its picture comes and goes; what ends before that is over by itself.
+                goes = self._joint_samples(k, 0) if length == seen else 0
+                edges = max(self._joint_samples(k, -1), SOFTEST_EDGE), max(goes, SOFTEST_EDGE)
                 placed = self._put(sound, file, round(begins * RATE), first, length, *edges, ducks=False)
                 self._heard[-1] = placed._replace(is_own=True)
+
+    def _joint_samples(self, k: int, before: int) -> int:
+        """Return how long the joint after slide ``k`` lasts, or that ``before`` (-1) it."""
+        at = self._position[self._plan.slides[k].id] + before
+        if not 0 <= at < len(self._plan.shown) - 1:
+            return 0
+        frames = self._plan.schedule.transition_frames(self._plan.shown[at])
+        return round(frames * RATE / self._plan.output.frame_rate)
 
     # -- what they share
 

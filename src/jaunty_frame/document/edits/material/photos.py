@@ -1,6 +1,6 @@
 """Edits of the set: photos come in, are turned, straightened, corrected."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from jaunty_frame.core.colouring.sketch import turned_sketch
@@ -9,8 +9,7 @@ from jaunty_frame.core.geometry.windows import Window, turned_box
 from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, remove_slides, with_slides
-from jaunty_frame.document.exhibits.photo import PhotoExhibit
-from jaunty_frame.document.model import Project, Slide, photo_slide
+from jaunty_frame.document.model import Project, Slide, exhibit_of, photo_slide
 from jaunty_frame.document.photo import Correction, Photo
 
 
@@ -36,7 +35,10 @@ def add_photos(photos: Sequence[Photo], at: int | None = None) -> Edit:
                 photo_id = ids[picture_of(photo)] = free_photo_id(photo.id, taken)
                 taken.add(photo_id)
                 new_photos.append(photo.changed(id=photo_id))
-            slides.insert(position + offset, photo_slide(free_slide_id(photo_id, slides), photo_id, seconds=new))
+            own = free_slide_id(photo_id, slides)
+            # A clip lasts as long as it is.
+            seconds = new if photo.moving is None else None
+            slides.insert(position + offset, photo_slide(own, photo.changed(id=photo_id), seconds=seconds))
         return project.changed(photos=(*project.photos, *new_photos), slides=tuple(slides))
 
     return Edit("Add photos" if len(photos) > 1 else "Add photo", apply)
@@ -56,15 +58,16 @@ def remove_photos(photo_ids: Iterable[str]) -> Edit:
     """Take photos out of the set, with the slides that show them alone; groups go on with what is left."""
     gone = set(photo_ids)
 
-    def left(slide: Slide) -> Slide:
+    def left(slide: Slide, photos: Mapping[str, Photo]) -> Slide:
         kept = tuple(name for name in slide.exhibit.photos if name not in gone)
         if not kept or kept == slide.exhibit.photos:
             return slide
-        rest = PhotoExhibit(photo=kept[0]) if len(kept) == 1 else slide.exhibit.changed(members=kept)
+        rest = exhibit_of(photos[kept[0]]) if len(kept) == 1 else slide.exhibit.changed(members=kept)
         return slide.changed(exhibit=rest)
 
     def apply(project: Project) -> Project:
-        before, project = project.slides, with_slides(project, left)
+        photos = {photo.id: photo for photo in project.photos}
+        before, project = project.slides, with_slides(project, lambda slide: left(slide, photos))
         others = {one.id for one, after in zip(before, project.slides, strict=True) if one is not after}
         project = project.changed(hand_set=tuple(one for one in project.hand_set if one.slide not in others))
         showing = [slide.id for slide in project.slides if gone.intersection(slide.exhibit.photos)]

@@ -5,6 +5,7 @@ frames. Equal layers over equal sources give equal pixels.
 """
 
 from collections.abc import Hashable
+from fractions import Fraction
 from typing import NamedTuple, Protocol
 
 from jaunty_frame.core.geometry.windows import turned_size
@@ -16,7 +17,8 @@ from jaunty_frame.document.photo import Photo
 class PhotoFile(NamedTuple):
     """What tells one photo's pixels from another's. width, height : upright after EXIF, before the quarter turns.
 
-    moving : the kind of a file whose picture changes with time, "" of a photo; picture : which one, from 0.
+    moving : the kind of a file whose picture changes with time, "" of a photo; picture : which one, from 0, of so many
+    a second.
     """
 
     content: str
@@ -27,6 +29,7 @@ class PhotoFile(NamedTuple):
     correction: Amounts
     moving: str = ""
     picture: int = 0
+    rate: Fraction = Fraction(1)
 
     @property
     def upright_size(self) -> tuple[int, int]:
@@ -43,9 +46,9 @@ def photo_file(photo: Photo, picture: int = 0) -> PhotoFile:
     own = photo.correction
     # Named one by one: pydantic takes ten times as long to list its fields, and frames ask for each photo.
     correction = Amounts(own.exposure, own.contrast, own.saturation, own.warmth)
-    kind = photo.moving.kind if photo.moving is not None else ""
+    moves = (photo.moving.kind, picture, photo.moving.rate) if photo.moving is not None else ()
     size = photo.width, photo.height
-    return PhotoFile(photo.content, photo.path, *size, photo.quarter_turns, correction, kind, picture)
+    return PhotoFile(photo.content, photo.path, *size, photo.quarter_turns, correction, *moves)
 
 
 class Source(Hashable, Protocol):

@@ -1,0 +1,71 @@
+"""A clip, or a part of it: from where to where, how fast, and what comes when the slide is longer."""
+
+from collections.abc import Mapping, Sequence
+from fractions import Fraction
+from math import ceil, floor
+from typing import Annotated, ClassVar, Literal, Self
+
+from pydantic import model_validator
+
+from jaunty_frame.document.basis.values import Between, Shown
+from jaunty_frame.document.exhibit import Length, OwnSound
+from jaunty_frame.document.one_photo import OnePhoto
+from jaunty_frame.document.photo import Moving, Photo
+from jaunty_frame.document.sound import FileSeconds, Gain
+
+SLOWEST, FASTEST = Fraction(1, 8), Fraction(8)
+
+
+class ClipExhibit(OnePhoto):
+    """A clip of the set. begins, ends : of the file, in seconds, None = to its end."""
+
+    label: ClassVar[str] = "Clip"
+    kind: Literal["clip"] = "clip"
+    begins: Annotated[FileSeconds, Shown("Begins", " s")] = Fraction(0)
+    ends: FileSeconds | None = None
+    speed: Annotated[Fraction, Between(SLOWEST, FASTEST), Shown("Speed", "", 0.125)] = Fraction(1)
+    backwards: Annotated[bool, Shown("Backwards")] = False
+    beyond: Annotated[Literal["stay", "repeat"], Shown("At its end")] = "stay"
+    """What a slide shows that lasts longer: the last picture, or all of it again."""
+    heard: Annotated[bool, Shown("Its sound")] = True
+    """Whether its own sound is heard; at another speed, or backwards, it never is."""
+    gain_db: Annotated[Gain, Shown("Level", " dB", 1.0)] = 0.0
+
+    @model_validator(mode="after")
+    def _forwards(self) -> Self:
+        if self.ends is not None and self.ends <= self.begins:
+            raise ValueError("a clip ends after it begins")
+        return self
+
+    def part_of(self, moving: Moving) -> tuple[Fraction, Fraction]:
+        """Return from where to where the file is shown, in seconds: one picture at least."""
+        one = 1 / moving.rate
+        begins = min(self.begins, moving.seconds - one)
+        ends = moving.seconds if self.ends is None else min(self.ends, moving.seconds)
+        return begins, max(ends, begins + one)
+
+    def picture_at(self, photo: Photo, seconds: Fraction) -> int:
+        moving = photo.moving
+        if moving is None:
+            return 0
+        begins, ends = self.part_of(moving)
+        passed, length = max(seconds, Fraction(0)) * self.speed, ends - begins
+        if passed >= length and self.beyond == "repeat":
+            passed %= length
+        first, last = floor(begins * moving.rate), ceil(ends * moving.rate) - 1
+        at = last - floor(passed * moving.rate) if self.backwards else floor((begins + passed) * moving.rate)
+        return min(max(at, first), last)
+
+    def length(self, photos: Mapping[str, Photo]) -> Length:
+        moving = photos[self.photo].moving
+        if moving is None:
+            return Length()
+        begins, ends = self.part_of(moving)
+        return Length(natural=max((ends - begins) / self.speed, Fraction(1, 10)))
+
+    def own_sounds(self, photos: Mapping[str, Photo]) -> Sequence[OwnSound]:
+        photo = photos[self.photo]
+        if photo.moving is None or photo.moving.sound is None or not self.heard or self.speed != 1 or self.backwards:
+            return ()
+        begins, ends = self.part_of(photo.moving)
+        return (OwnSound(photo.moving.sound.as_file(photo), begins, ends, self.gain_db),)
