@@ -14,6 +14,7 @@ from PIL import ExifTags, Image
 from platformdirs import user_cache_dir
 
 from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.demo.clips import CLIPS, write_demo_clip
 from jaunty_frame.demo.icc import GAMMA, srgb_to_wide, wide_gamut_profile
 from jaunty_frame.demo.scenes import SCENES, Scene, draw_scene
 from jaunty_frame.demo.sounds import kiln_crackle, yard
@@ -93,9 +94,24 @@ def _in_wide_gamut(pixels: np.ndarray) -> np.ndarray:
     return np.rint(wide * 255).astype(np.uint8)
 
 
-def _draw_into(scene: Scene, folder: Path) -> str:
-    write_whole(folder / file_name(scene), photo_file(scene))
-    return scene.name
+def _draw_into(name: str, folder: Path) -> None:
+    scene = next((one for one in SCENES if file_name(one) == name), None)
+    if scene is not None:
+        write_whole(folder / name, photo_file(scene))
+    else:
+        write_demo_clip(next(one for one in CLIPS if one.file_name == name), folder / name)
+
+
+def _file_names() -> list[str]:
+    return [*map(file_name, SCENES), *(clip.file_name for clip in CLIPS)]
+
+
+def _shown_order() -> list[str]:
+    """Return the files in the order of the show: the wheel after the vase, the kiln's glow after its photo."""
+    order = list(map(file_name, SCENES))
+    for clip, after in zip(CLIPS, ("01", "04"), strict=True):
+        order.insert(next(k for k, name in enumerate(order) if name.startswith(after)) + 1, clip.file_name)
+    return order
 
 
 def make_demo(
@@ -103,23 +119,24 @@ def make_demo(
     progress: Callable[[int, int], None] = lambda done, total: None,
     thumbnails: ThumbnailCache | None = None,
 ) -> Path:
-    """Draw the photos into ``folder`` (or copy them from the cache), write the project, return its path."""
+    """Draw the photos and clips into ``folder`` (or copy them from the cache), write the project, return its path."""
     drawn = Path(user_cache_dir("jaunty-frame")) / f"demo-{_DRAWING}"
     try:
         drawn.mkdir(parents=True, exist_ok=True)
         folder.mkdir(parents=True, exist_ok=True)
-        wanted = [scene for scene in SCENES if not (drawn / file_name(scene)).is_file()]
-        progress(len(SCENES) - len(wanted), len(SCENES))
+        names = _file_names()
+        wanted = [name for name in names if not (drawn / name).is_file()]
+        progress(len(names) - len(wanted), len(names))
         if wanted:
             with ProcessPoolExecutor(os.cpu_count() or 1, mp_context=get_context("spawn")) as pool:
-                drawing = [pool.submit(_draw_into, scene, drawn) for scene in wanted]
-                for done, future in enumerate(as_completed(drawing), len(SCENES) - len(wanted) + 1):
+                # Clips take longest.
+                drawing = [pool.submit(_draw_into, name, drawn) for name in reversed(wanted)]
+                for done, future in enumerate(as_completed(drawing), len(names) - len(wanted) + 1):
                     future.result()
-                    progress(done, len(SCENES))
-        for scene in SCENES:
-            target = folder / file_name(scene)
-            if not target.is_file():
-                shutil.copy2(drawn / file_name(scene), target)
+                    progress(done, len(names))
+        for name in names:
+            if not (folder / name).is_file():
+                shutil.copy2(drawn / name, folder / name)
         sounds = _sounds(drawn, folder)
     except OSError as error:
         raise ProjectError(
@@ -127,7 +144,7 @@ def make_demo(
         ) from error
     path = folder / PROJECT_NAME
     if not path.exists():
-        files = [folder / file_name(scene) for scene in SCENES]
+        files = [folder / name for name in _shown_order()]
         cache = thumbnails or ThumbnailCache()
         imported = import_photos(files, folder, cache)
         if imported.problems:

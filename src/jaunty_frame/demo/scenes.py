@@ -57,7 +57,8 @@ def _jar_at_right(c: Canvas) -> list[Window]:
     return [draw_pot(c, Pot("moon", 1.22, 0.9, 0.4, "5b2a22", speckle=0.5, foot=0.07))]
 
 
-def _kiln_glow(c: Canvas) -> list[Window]:
+def draw_glow(c: Canvas) -> list[Window]:
+    """Draw the open mouth of a kiln with pots in its fire."""
     bricks = 0.5 + 0.12 * c.noise(0.05, 3)
     row = np.floor(c.y / 0.075)
     joint_y = np.abs(c.y / 0.075 - row - 0.5) > 0.46
@@ -265,7 +266,7 @@ SCENES = (
     Scene("01-celadon-vase", 2000, 3000, _celadon_vase),
     Scene("02-three-jars", 6000, 4000, _three_jars),
     Scene("03-jar-by-the-window", 3600, 2400, _jar_at_right),
-    Scene("04-kiln-glow", 4500, 3000, _kiln_glow, 1.1),
+    Scene("04-kiln-glow", 4500, 3000, draw_glow, 1.1),
     Scene("05-the-yard", 5400, 1800, _yard, 1.0, 0.01),
     Scene("06-long-table", 4800, 3200, _long_table),
     Scene("07-shelves", 2400, 3200, _shelves),

@@ -25,6 +25,16 @@ def kiln_crackle() -> Samples:
     return _finished(np.stack(sides, axis=1))
 
 
+def wheel() -> Samples:
+    """Return the hum of a potter's wheel, and wet clay under fingers at every turn, (N, 2)."""
+    rng, count = np.random.default_rng(43), _SECONDS * RATE
+    at = np.arange(count) / RATE
+    hum = sum(np.sin(2 * np.pi * 47 * k * at + k) / k for k in (1, 2, 3, 5)) * 0.12
+    turn = 0.5 + 0.5 * np.sin(2 * np.pi * 1.1 * at)
+    clay = _band(rng.standard_normal(count), 300, 2400) * (0.25 + turn**4) * 0.1
+    return _finished(np.stack([hum + clay, hum + np.roll(clay, RATE // 200)], axis=1))
+
+
 def yard() -> Samples:
     """Return a light wind with two birds that answer each other, (N, 2)."""
     rng, count = np.random.default_rng(42), _SECONDS * RATE
