@@ -4,6 +4,7 @@ import os
 import sys
 import tempfile
 from collections.abc import Callable
+from fractions import Fraction
 from pathlib import Path
 
 os.environ["QT_QPA_PLATFORM"] = "offscreen"
@@ -16,6 +17,8 @@ from jaunty_frame.app.shell.main_window import MainWindow  # noqa: E402
 from jaunty_frame.app.project.session import Session  # noqa: E402
 from jaunty_frame.app.widgets.theme import set_theme  # noqa: E402
 from jaunty_frame.demo.project import make_demo  # noqa: E402
+from jaunty_frame.document.edits.clips import set_clip  # noqa: E402
+from jaunty_frame.document.model import Slide  # noqa: E402
 from jaunty_frame.document.edits.outputs import set_zones  # noqa: E402
 from jaunty_frame.document.edits.instants import come_from, go_to  # noqa: E402
 from jaunty_frame.document.edits.material.photos import set_on_photo  # noqa: E402
@@ -24,8 +27,7 @@ from jaunty_frame.core.time.typed_seconds import typed_seconds  # noqa: E402
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds  # noqa: E402
 from jaunty_frame.document.edits.slides import leave_out, remove_slides  # noqa: E402
 from jaunty_frame.document.transitions.wipe import Wipe  # noqa: E402
-from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer  # noqa: E402
-from PySide6.QtTest import QTest  # noqa: E402
+from PySide6.QtCore import QEventLoop, QTimer  # noqa: E402
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 
@@ -37,9 +39,14 @@ def wait(milliseconds: int) -> None:
     loop.exec()
 
 
+def photo_slides(window: MainWindow) -> list[Slide]:
+    """Return the slides of the demo but its clips, by which the others are counted."""
+    return [slide for slide in window.session.project.slides if not slide.exhibit.moves_by_itself]
+
+
 def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     """Take the panels about order, pace and joints, each with something done."""
-    session, ids = window.session, [slide.id for slide in window.session.project.slides]
+    session, ids = window.session, [slide.id for slide in photo_slides(window)]
     begin = session.edited.step
     window.sheet.select_cell(ids[2], "wide")
     session.apply(set_on_slides([ids[2]], "Transition", transition=Wipe(direction="left", softness=0.2)))
@@ -49,10 +56,6 @@ def take_panels(window: MainWindow, take: Callable[[str], None]) -> None:
     session.apply(change_seconds(ids[1::2], typed_seconds("4")))
     session.apply(lock_seconds(ids[3:4], True))
     session.apply(leave_out(ids[5:6], "tall", True))
-    window.sheet.select_cell(ids[1], "wide")
-    window.desk.open("carry")
-    QTest.mouseClick(window.side.panel("carry").aspects["seconds"], Qt.MouseButton.LeftButton, pos=QPoint(8, 8))
-    take("carry")
     window.desk.open("looks")
     wait(1200)
     window.side.panel("looks").looks.chosen.emit("On the wall")
@@ -96,9 +99,17 @@ def main() -> None:
         take("empty")
         window.files.open_path(project)
         settle()
-        slides = window.session.project.slides
+        slides = photo_slides(window)
         window.sheet.select_cell(slides[1].id, "tall")
         take("sheet-and-bench")
+        wheel = next(slide for slide in window.session.project.slides if slide.exhibit.moves_by_itself)
+        window.session.apply(set_clip([wheel.id], "Part of the clip", begins=Fraction(1, 2), ends=Fraction(3)))
+        window.sheet.select_cell(wheel.id, "wide")
+        window.bench.show_page("clip")
+        window.bench.scrub.setValue(400)
+        take("clip")
+        window.session.edited.undo()
+        window.bench.scrub.setValue(0)
         window.bench.show_page("move")
         window.session.apply(set_on_slides([slides[2].id], "Move", move="diagonal", strength="strong"))
         window.sheet.select_cell(slides[2].id, "wide")

@@ -58,6 +58,10 @@ plan P
 plan P --output 160x90@25
 frame P --output 96x160 --at 1.5 --to frame.png
 frame P --output 96x160 --at 2.5 --to frame.png --overwrite
+still P --slide 2 --at 0.5 --output 96x160 --to still.png
+still P --slide 2 --at 0.5 --output 96x160 --to still.png --overwrite --add
+still P --slide 2 --at 0.5 --to other.png
+still P --slide 2 --at 90 --output 96x160 --to other.png
 mix P --output 96x160 --to mix.wav
 mix P --output 160x90@25 --to mix.wav --overwrite
 plan P --measure --json --output 96x160

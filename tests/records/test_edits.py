@@ -13,6 +13,7 @@ from jaunty_frame.core.time.typed_seconds import TypedSeconds, typed_seconds
 from jaunty_frame.document.edits import (
     accepted,
     aspects,
+    clips,
     fields,
     framings,
     groups,
@@ -25,6 +26,7 @@ from jaunty_frame.document.edits import (
     seconds,
     slides,
 )
+from jaunty_frame.document.edits.edit import all_of
 from jaunty_frame.document.edits.material import emblems, keep_areas, photos, sounds, words
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.files.project_format import project_to_text
@@ -34,13 +36,20 @@ from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.model import Accepted, Project, ZoneMargins
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import Correction, KeepArea, Shape
+from jaunty_frame.document.photo import Correction, KeepArea, Moving, MovingSound, Photo, Shape, Track
 from jaunty_frame.document.sound import SoundFile, SoundRules
 from jaunty_frame.document.words import Entrance, TypeStyle
 from jaunty_frame.errors import JauntyError
 from tests.records.record import ensure_as_recorded, flat
 from tests.records.test_decisions import recorded_photos
 
+CLIP = Photo(
+    id="clip",
+    path="clip.mp4",
+    width=640,
+    height=360,
+    moving=Moving(kind="clip", pictures=100, rate=Fraction(25), sound=MovingSound()),
+)
 TALL, WIDE = "180x320", "320x180@25"
 BOX = Window(0.1, 0.2, 0.5, 0.4)
 
@@ -222,6 +231,16 @@ def all_edits(p):
         words.replace_text("o", "0"),
         words.replace_text("o", "0", s[:1]),
         aspects.save_look(Look(name="Bare")),
+        *(
+            all_of([photos.add_photos([CLIP]), edit])
+            for edit in (
+                clips.set_clip(["clip-1"], "Part", begins=Fraction(1), speed=Fraction(2)),
+                clips.split_clip("clip-1", Fraction(2)),
+                clips.split_clip("clip-1", Fraction(4)),
+                keep_areas.set_found_sound("clip", -20.0, 1),
+                keep_areas.set_found_tracks("clip", 0, [Track(times=(0.5, 1.0), boxes=(BOX, BOX))]),
+            )
+        ),
     ]
 
 

@@ -19,6 +19,7 @@ VERBS = {
     "words": "jaunty_frame.cli.verbs.slides.words",
     "emblem": "jaunty_frame.cli.verbs.slides.emblem",
     "sound": "jaunty_frame.cli.verbs.slides.sound",
+    "still": "jaunty_frame.cli.verbs.slides.still",
     "order": "jaunty_frame.cli.verbs.slides.order",
     "fit": "jaunty_frame.cli.verbs.slides.fit",
     "beats": "jaunty_frame.cli.verbs.slides.beats",

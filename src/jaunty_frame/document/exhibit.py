@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from fractions import Fraction
-from typing import NamedTuple, Self
+from typing import ClassVar, NamedTuple, Self
 
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Member
@@ -33,6 +33,9 @@ class OwnSound(NamedTuple):
 class Exhibit(Kind):
     """Base of all exhibits. What it shows of a photo may depend on the time within the slide; of most it does not."""
 
+    moves_by_itself: ClassVar[bool] = False
+    """Whether what it shows moves: then its window lies still unless the slide says otherwise."""
+
     @property
     def photos(self) -> tuple[str, ...]:
         """The ids of the photos that are framed in it, one framing for each; a card has none."""
@@ -55,6 +58,11 @@ class Exhibit(Kind):
         """Return what must be seen of one of its photos: where areas move, the boxes about where they are while it is
         shown."""
         return photo.keep_areas
+
+    def part_shown(self, photo: Photo) -> tuple[float, float] | None:
+        """Return which part of the time of one of its photos is shown, from and to in 0..1; None where it has no
+        time."""
+        return None if photo.moving is None else (0.0, 1.0)
 
     def length(self, photos: Mapping[str, Photo]) -> Length:
         """Return how long it lasts by itself. photos : of the set, by id."""

@@ -3,15 +3,16 @@
 import re
 from enum import StrEnum
 from fractions import Fraction
+from itertools import pairwise
 from math import floor
 from typing import Annotated, Literal, Self
 
-from pydantic import Field, StringConstraints, model_validator
+from pydantic import FailFast, Field, StringConstraints, model_validator
 
 from jaunty_frame.core.colouring.sketch import DIGITS
 from jaunty_frame.core.colouring.tones import DIGITS as TONE_DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
-from jaunty_frame.core.geometry.windows import turned_size
+from jaunty_frame.core.geometry.windows import Window, turned_box, turned_size
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.document.basis.values import (
     Between,
@@ -21,6 +22,7 @@ from jaunty_frame.document.basis.values import (
     Value,
     WindowValue,
     ensure_inside,
+    inside,
 )
 from jaunty_frame.document.sound import Lufs, SoundFile
 
@@ -115,6 +117,45 @@ class MovingSound(Value):
         return SoundFile(id=photo.id, path=photo.path, seconds=seconds, **facts, **dict(self))
 
 
+MOST_TRACKED = 600
+"""Moments of a track."""
+Tracked = Annotated[tuple[WindowValue, ...], Field(min_length=1, max_length=MOST_TRACKED), FailFast()]
+
+
+class Track(Value):
+    """Where a keep area of a clip lies over its time. times : seconds of the file, growing; boxes : at those."""
+
+    times: Annotated[tuple[float, ...], Field(min_length=1, max_length=MOST_TRACKED), FailFast()]
+    boxes: Tracked
+    weight: Share = 1.0
+    what: AreaKind = AreaKind.AREA
+    confidence: Share = 1.0
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if len(self.times) != len(self.boxes) or any(b <= a for a, b in pairwise(self.times)):
+            raise ValueError("a track has a box for each of its times, which grow")
+        for box in self.boxes:
+            ensure_inside(box, "a tracked area")
+        return self
+
+    def part(self, begins: float, ends: float) -> tuple[WindowValue, ...]:
+        """Return the boxes of a part of the file's time, none where the area is not seen then."""
+        return tuple(box for at, box in zip(self.times, self.boxes, strict=True) if begins <= at <= ends)
+
+    def area(self, begins: float, ends: float) -> KeepArea:
+        """Return a keep area about where it lies in a part of the file's time."""
+        boxes = self.part(begins, ends)
+        left, top = (min(box[side] for box in boxes) for side in (0, 1))
+        right, bottom = (max(box[side] + box[side + 2] for box in boxes) for side in (0, 1))
+        box = inside(Window(left, top, right - left, bottom - top))
+        return KeepArea(box=box, weight=self.weight, origin="found", what=self.what, confidence=self.confidence)
+
+    def turned(self, quarter_turns: int) -> Self:
+        boxes = tuple(inside(turned_box(Window(*box), quarter_turns)) for box in self.boxes)
+        return self.changed(boxes=boxes)
+
+
 class Moving(Value):
     """What is known of a file whose picture changes with time. kind : by which of ``media.moving`` it is read."""
 
@@ -123,6 +164,8 @@ class Moving(Value):
     rate: PictureRate
     """Pictures a second; of a file whose pictures last unevenly, how finely their times are told apart."""
     sound: MovingSound | None = None
+    tracks: Annotated[tuple[Track, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
+    """What must be seen, over time; found as a photo's keep areas are."""
 
     @property
     def seconds(self) -> Fraction:

@@ -36,8 +36,9 @@ class Settings(NamedTuple):
 
 def settings_of(slide: Slide, rules: HouseRules) -> Settings:
     """Return what holds for ``slide`` under ``rules``, which are those of its shape."""
-    move = slide.move or rules.move
-    follows_show = slide.move is None and rules.show_move != "none"
+    lies_still = slide.move is None and slide.exhibit.moves_by_itself
+    move = Move.HOLD if lies_still else slide.move or rules.move
+    follows_show = slide.move is None and rules.show_move != "none" and not lies_still
     held = move is Move.HOLD and not follows_show
     return Settings(
         seconds=slide.seconds or (rules.seconds_held if held else rules.seconds_moving),

@@ -12,6 +12,7 @@ from jaunty_frame.document.edits.order import Order
 from jaunty_frame.document.looks.aspects import SLIDE_FIELDS, SlideAspect, held_fields
 from jaunty_frame.document.model import Output, Project, Slide
 from jaunty_frame.document.mount import Mount
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import project_settings
 from jaunty_frame.document.transition import Transition
 from jaunty_frame.document.transitions.cut import Cut
@@ -225,3 +226,10 @@ def duration_words(seconds: float) -> str:
     if seconds < 90:
         return counted(max(round(seconds / 5) * 5, 5), "second")
     return counted(round(seconds / 60), "minute") if seconds < 5400 else f"{seconds / 3600:.1f} hours"
+
+
+def still_name(photo: Photo, at: Fraction) -> str:
+    """Return what the file of a clip's picture is called: its name, and minutes, seconds and hundredths."""
+    hundredths = int(at * 100)
+    stem = photo.path.rsplit("/", 1)[-1].rpartition(".")[0] or "clip"
+    return f"{stem} {hundredths // 6000}-{hundredths // 100 % 60:02}.{hundredths % 100:02}.png"

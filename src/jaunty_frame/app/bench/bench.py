@@ -11,8 +11,8 @@ from jaunty_frame.app.bench.bench_photo import BenchPhoto
 from jaunty_frame.app.bench.bench_room import BenchRoom
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.pages.bench_page import BenchPage
-from jaunty_frame.app.bench.pages.page_list import PAGES
-from jaunty_frame.app.bench.pages.time_line import TimeLine
+from jaunty_frame.app.bench.pages.page_list import PAGES, PageEntry
+from jaunty_frame.app.bench.pages.time_line import STEPS, TimeLine
 from jaunty_frame.app.bench.slide_player import SlidePlayer
 from jaunty_frame.app.desk import Desk
 from jaunty_frame.app.pictures.frame_view import FrameView
@@ -23,9 +23,10 @@ from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.instants import move_instant
 from jaunty_frame.show.checks.framing import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
-from jaunty_frame.show.words import counted, without_place
+from jaunty_frame.show.words import counted, still_name, without_place
 
 _MOST_FINDINGS = 2
+_FIRST_PAGE = "placement"
 # All pages fit, so that the sheet keeps its rows when pages take turns.
 _LEAST_WIDTH = 494
 
@@ -84,13 +85,15 @@ class Bench(QWidget):
         self.page_choice = Choice("What to change", [(name, entry.label) for name, entry in PAGES.items()])
         self.page_choice.chosen.connect(self.show_page)
         self._lay_out()
-        self.show_page(next(iter(PAGES)))
+        self.show_page(_FIRST_PAGE)
 
     def page(self, name: str) -> BenchPage:
         """Return a page; those after the first take a tenth of the time to the first painted window, so they wait."""
         if name not in self._pages:
-            self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas, self.frame_view)
-            self.room.pages.addWidget(self._pages[name])
+            page = self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas, self.frame_view)
+            page.moment_wanted.connect(lambda share: self.scrub.setValue(round(share * STEPS)))
+            page.still_wanted.connect(self._keep_picture)
+            self.room.pages.addWidget(page)
         return self._pages[name]
 
     def _lay_out(self) -> None:
@@ -197,13 +200,32 @@ class Bench(QWidget):
 
     def _offer_pages(self) -> None:
         """Offer the pages that have something to show of the slide."""
-        offered = [(name, entry.label) for name, entry in PAGES.items() if self.cell.has_photo or not entry.of_photo]
+        offered = [(name, entry.label) for name, entry in PAGES.items() if self._fits(entry)]
         if offered == self.page_choice.options:
             return
         shown = self.page_choice.value
         self.page_choice.set_options(offered)
         if shown not in dict(offered):
-            self.show_page("words")
+            self.show_page(_FIRST_PAGE if self.cell.has_photo else "words")
+
+    def _fits(self, entry: PageEntry) -> bool:
+        """Return whether a page has something to show of the cell."""
+        shows_clip = self.cell.exists and self.cell.slide.exhibit.moves_by_itself
+        return shows_clip if entry.of_clip else self.cell.has_photo or not entry.of_photo
+
+    def _keep_picture(self) -> None:
+        """Make a photo of the clip's picture that is seen, after this slide."""
+        cell = self.cell
+        photo, picture, source = cell.photo, cell.plan.picture_at(cell.row, self.scrub.share), self._session.source
+        assert photo.moving is not None
+
+        def png() -> bytes:
+            from jaunty_frame.media.moving.stills import clip_still  # with OpenCV
+
+            return clip_still(photo, picture, source)
+
+        name = still_name(photo, picture / photo.moving.rate)
+        self._desk.importer.bring_in_still(png, name, cell.position + 1)
 
     def _show_findings(self) -> None:
         cell = self.cell
@@ -227,10 +249,7 @@ class Bench(QWidget):
 
     def _pages_about(self) -> list[BenchPage]:
         """Return the pages that were made and have something to show of the cell."""
-        has_photo = self.cell.has_photo
-        return [
-            page for name, page in self._pages.items() if has_photo or (self.cell.exists and not PAGES[name].of_photo)
-        ]
+        return [page for name, page in self._pages.items() if self.cell.exists and self._fits(PAGES[name])]
 
     def _show_frame(self) -> None:
         if not self.cell.exists:

@@ -46,9 +46,9 @@ def cell_request(plan: Plan, content: FrameContent, width: int, height: int) -> 
     return CellRequest(seen, FrameFormat(width, height, pixel_aspect, Coding.SCREEN))
 
 
-def photo_request(photo: Photo, width: int, height: int) -> CellRequest:
-    """Return the request for a photo by itself at a size in device pixels."""
-    return CellRequest(FrameContent(whole_photo_layers(photo)), FrameFormat(width, height, 1.0, Coding.SCREEN))
+def photo_request(photo: Photo, width: int, height: int, picture: int = 0) -> CellRequest:
+    """Return the request for a photo, or a picture of a clip, by itself at a size in device pixels."""
+    return CellRequest(FrameContent(whole_photo_layers(photo, picture)), FrameFormat(width, height, 1.0, Coding.SCREEN))
 
 
 class CellImages(QObject):

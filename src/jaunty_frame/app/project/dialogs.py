@@ -9,6 +9,7 @@ from pathlib import Path
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from jaunty_frame.media.moving.clip_names import CLIP_SUFFIXES
 from jaunty_frame.media.photos.files import PHOTO_SUFFIXES
 
 _STAY = "Stay here"
@@ -62,10 +63,10 @@ def ask_where_to_write(
 
 
 def ask_for_photos(parent: QWidget, then: Callable[[list[Path]], object]) -> None:
-    dialog = QFileDialog(parent, "Add photos")
+    dialog = QFileDialog(parent, "Add photos and clips")
     dialog.setFileMode(QFileDialog.FileMode.ExistingFiles)
-    patterns = " ".join(f"*{suffix} *{suffix.upper()}" for suffix in PHOTO_SUFFIXES)
-    dialog.setNameFilters([f"Photos ({patterns})", "All files (*)"])
+    patterns = " ".join(f"*{suffix} *{suffix.upper()}" for suffix in (*PHOTO_SUFFIXES, *CLIP_SUFFIXES))
+    dialog.setNameFilters([f"Photos and clips ({patterns})", "All files (*)"])
     dialog.filesSelected.connect(lambda names: then([Path(name) for name in names]))
     _open(dialog)
 

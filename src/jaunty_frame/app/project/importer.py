@@ -74,6 +74,21 @@ class Importer(QObject):
             return
         self.bring_in([path], at)
 
+    def bring_in_still(self, png: Callable[[], bytes], name: str, at: int) -> None:
+        """Add a picture that is taken out of the show, as a file of its own. png : makes it; name : of the file."""
+        if self.task is not None:
+            self.ended.emit(["Photos are coming in; keep the picture when they are there."], None)
+            return
+        cache, folder = self._session.cache, self._session.folder if self._session.path else None
+
+        def work(report: Callable[[int, int], None], stopped: Callable[[], bool]) -> object:
+            from jaunty_frame.media.moving.stills import keep_still  # as below
+            from jaunty_frame.media.photos.photo_import import import_photos
+
+            return import_photos([keep_still(png(), name, folder)], folder, cache, report, stopped)
+
+        self._run(IMPORT, work, lambda imported: self._take(imported, at))
+
     def check_files(self, place: Path | None = None) -> None:
         """Compare photos and sounds with the disk: they may have moved, changed or gone.
 

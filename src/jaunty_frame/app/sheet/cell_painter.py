@@ -155,6 +155,19 @@ class CellPainter:
         width, height = photo.upright_size
         place = picture_rect(cell, width / height, self.measures)
         self._paint_picture(painter, place, row, PHOTO_COLUMN, photo)
+        part = self._model.slide(row).exhibit.part_shown(photo)
+        if part is not None:
+            self._paint_time(painter, place, part)
+
+    @staticmethod
+    def _paint_time(painter: QPainter, place: QRect, part: tuple[float, float]) -> None:
+        """Paint a hairline of a clip's time under it, stronger where it is shown."""
+        y = place.bottom() + 3
+        painter.setPen(QPen(QColor(colours().surround_line), 1))
+        painter.drawLine(place.left(), y, place.right(), y)
+        painter.setPen(QPen(QColor(colours().on_surround), 3))
+        begin, end = (place.left() + round(share * place.width()) for share in part)
+        painter.drawLine(begin, y, max(end - 1, begin), y)
 
     def _paint_picture(
         self, painter: QPainter, place: QRect, row: int, column: int, photo: Photo | None = None

@@ -323,7 +323,7 @@ def _paint_invitation(painter: QPainter, room: QRect) -> None:
     centre = Qt.AlignmentFlag.AlignCenter
     painter.setPen(QColor(colours().on_surround))
     painter.setFont(text_font(17))
-    painter.drawText(room.adjusted(0, 0, 0, -40), centre, "Drop photos or folders here")
+    painter.drawText(room.adjusted(0, 0, 0, -40), centre, "Drop photos, clips or folders here")
     painter.setFont(text_font(13))
     text = "or press Add photos. Every photo is then shown in every output."
     painter.drawText(room.adjusted(0, 24, 0, 0), centre, text)

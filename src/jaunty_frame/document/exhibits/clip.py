@@ -10,7 +10,7 @@ from pydantic import model_validator
 from jaunty_frame.document.basis.values import Between, Shown
 from jaunty_frame.document.exhibit import Length, OwnSound
 from jaunty_frame.document.one_photo import OnePhoto
-from jaunty_frame.document.photo import Moving, Photo
+from jaunty_frame.document.photo import KeepArea, Moving, Photo, Track
 from jaunty_frame.document.sound import FileSeconds, Gain
 
 SLOWEST, FASTEST = Fraction(1, 8), Fraction(8)
@@ -20,8 +20,9 @@ class ClipExhibit(OnePhoto):
     """A clip of the set. begins, ends : of the file, in seconds, None = to its end."""
 
     label: ClassVar[str] = "Clip"
+    moves_by_itself: ClassVar[bool] = True
     kind: Literal["clip"] = "clip"
-    begins: Annotated[FileSeconds, Shown("Begins", " s")] = Fraction(0)
+    begins: FileSeconds = Fraction(0)
     ends: FileSeconds | None = None
     speed: Annotated[Fraction, Between(SLOWEST, FASTEST), Shown("Speed", "", 0.125)] = Fraction(1)
     backwards: Annotated[bool, Shown("Backwards")] = False
@@ -55,6 +56,26 @@ class ClipExhibit(OnePhoto):
         first, last = floor(begins * moving.rate), ceil(ends * moving.rate) - 1
         at = last - floor(passed * moving.rate) if self.backwards else floor((begins + passed) * moving.rate)
         return min(max(at, first), last)
+
+    def tracks_of(self, photo: Photo) -> tuple[Track, ...]:
+        """Return what is tracked in the part that is shown; none where the user drew areas himself."""
+        if photo.moving is None or any(area.origin == "hand" for area in photo.keep_areas):
+            return ()
+        begins, ends = map(float, self.part_of(photo.moving))
+        return tuple(track for track in photo.moving.tracks if track.part(begins, ends))
+
+    def keep_areas_of(self, photo: Photo) -> tuple[KeepArea, ...]:
+        tracks = self.tracks_of(photo)
+        if photo.moving is None or not tracks:
+            return photo.keep_areas
+        begins, ends = map(float, self.part_of(photo.moving))
+        return tuple(track.area(begins, ends) for track in tracks)
+
+    def part_shown(self, photo: Photo) -> tuple[float, float] | None:
+        if photo.moving is None:
+            return None
+        begins, ends = (float(at / photo.moving.seconds) for at in self.part_of(photo.moving))
+        return begins, ends
 
     def length(self, photos: Mapping[str, Photo]) -> Length:
         moving = photos[self.photo].moving

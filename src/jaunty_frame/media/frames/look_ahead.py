@@ -74,6 +74,11 @@ class FramePainter:
         ready = {source: self._sources[source].result() for source in content.sources(self._frame)}
         paint_frame(surface, content, ready, self._workspace)
 
+    def paint_content(self, surface: Surface, content: FrameContent) -> None:
+        """Paint what is no frame of the show: a slide by itself, for example."""
+        ready = {source: prepared(source, self._photos.pixels) for source in content.sources(self._frame)}
+        paint_frame(surface, content, ready, self._workspace)
+
     def paint_at(self, surface: Surface, n: int) -> None:
         """Paint frame ``n`` of the show."""
         self.paint(surface, self.content(n))

@@ -14,11 +14,19 @@ from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.subjects.area_kinds import AreaKind
 from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION, FinderModels, KeepAreaFinder
 from jaunty_frame.document.edits.edit import Edit, all_of
-from jaunty_frame.document.edits.material.keep_areas import set_found_areas, set_seems_turned, set_sketch
+from jaunty_frame.document.edits.material.keep_areas import (
+    set_found_areas,
+    set_found_sound,
+    set_found_tracks,
+    set_seems_turned,
+    set_sketch,
+)
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError
+from jaunty_frame.media.moving.tracking import tracks_in
 from jaunty_frame.media.photos.sources import PhotoSource
+from jaunty_frame.media.place import resolved
 from jaunty_frame.show.frames.layers.layer import photo_file
 
 _NETS = files("jaunty_frame.media") / "nets"
@@ -93,8 +101,13 @@ def find_areas(
 
 def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
     try:
-        pixels = source.thumbnail(photo_file(photo))
+        # Of a clip its middle: beginnings are often dark, or still on their way.
+        middle = photo.moving.pictures // 2 if photo.moving is not None else 0
+        pixels = source.thumbnail(photo_file(photo, middle))
         areas, attention = found_areas(pixels)
+        tracks = tracks_in(photo, source, _finder())
+        if photo.moving is not None:
+            areas = tuple(track.area(0.0, float(photo.moving.seconds)) for track in tracks)
         turned = _turns_wanted(photo, pixels, areas)
         tones, sketch = (
             cv2.resize(pixels[..., :3], (side, side), interpolation=cv2.INTER_AREA) for side in (TONES_PX, SIDE)
@@ -103,7 +116,13 @@ def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
         return None  # one odd photo must not cost the others their areas
     found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
     coloured = set_sketch(photo.id, photo.quarter_turns, sketch_text(sketch), tones_text(photo_tones(tones)))
-    return all_of([found, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured])
+    tracked = set_found_tracks(photo.id, photo.quarter_turns, tracks)
+    edits = [found, tracked, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured]
+    if photo.moving is not None and photo.moving.sound is not None and not photo.moving.sound.finder:
+        from jaunty_frame.media.moving.clip_sound import LISTENER, clip_loudness  # with PyAV
+
+        edits.append(set_found_sound(photo.id, clip_loudness(resolved(photo.path, source.place)), LISTENER))
+    return all_of(edits)
 
 
 def _turns_wanted(photo: Photo, pixels: Pixels, areas: Sequence[KeepArea]) -> int:

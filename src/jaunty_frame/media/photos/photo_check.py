@@ -10,8 +10,8 @@ from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import NO_ATTENTION, Photo
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.moved_files import files_by_size
-from jaunty_frame.media.photos.files import content_hash, file_facts, read_bytes
-from jaunty_frame.media.photos.photo_import import look_at_photo
+from jaunty_frame.media.photos.files import file_facts
+from jaunty_frame.media.photos.photo_import import content_of, look_at_photo
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.place import resolved
 from jaunty_frame.media.projects.project_store import path_from
@@ -85,6 +85,7 @@ def _fields(photo: Photo) -> dict[str, object]:
         "licence",
         "finder",
         "seems_turned",
+        "moving",
     )
     return {name: getattr(photo, name) for name in names}
 
@@ -120,6 +121,6 @@ def _looked_at_again(
 
 def _content(path: Path) -> str:
     try:
-        return content_hash(read_bytes(path))
+        return content_of(path)
     except PhotoError:
         return ""

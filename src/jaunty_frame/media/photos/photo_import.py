@@ -127,6 +127,15 @@ def _look_at(path: Path, folder: Path | None, cache: ThumbnailCache, cancelled: 
     return look_at_photo(path, folder, cache)
 
 
+def content_of(path: Path) -> str:
+    """Return the name that the content of a photo or clip goes by; PhotoError where it cannot be read."""
+    if is_clip(path):
+        from jaunty_frame.media.moving import clip_import  # with PyAV
+
+        return clip_import.content_of(path)
+    return content_hash(read_bytes(path))
+
+
 def look_at_photo(path: Path, folder: Path | None, cache: ThumbnailCache) -> Photo:
     """Return the photo at ``path`` with what its file says of it; PhotoError where it cannot be used."""
     # Pillow and its formats take 0.06 s to load, which opening a window should not wait for.

@@ -75,6 +75,14 @@ class Facts:
         return visibility(self.plan)
 
     @cached_property
+    def required_still(self) -> NDArray[np.bool_]:
+        """(M, K): required areas but those that a window follows: they are boxes about a whole way, of which one moment
+        says nothing."""
+        required = self.plan.table.areas.required.copy()
+        required[list(self.plan.followed)] = False
+        return required
+
+    @cached_property
     def required_shares(self) -> FloatArray:
         """(M, K): visible shares of required areas, 1 for others."""
         return self.seen.required(self.plan)
@@ -104,10 +112,10 @@ class Facts:
         return self.plan.photo(row).path.rsplit("/", 1)[-1]
 
     def area_name(self, row: int, which: int) -> str:
-        return area_name(self.plan.photo(row).keep_areas, which)
+        return area_name(self.plan.areas_of(row), which)
 
     def is_head(self, row: int, which: int) -> bool:
-        return self.plan.photo(row).keep_areas[which].what is AreaKind.HEAD
+        return self.plan.areas_of(row)[which].what is AreaKind.HEAD
 
     def is_by_hand(self, row: int) -> bool:
         return bool(self.plan.hand_set[row])

@@ -33,6 +33,8 @@ def _back_to_solved(project: Project, finding: Finding) -> Edit:
 def _only_wish(project: Project, finding: Finding) -> Edit:
     photo = project.photo(finding.photo_id)
     wished = [a.changed(weight=WISHED_WEIGHT) if a.weight >= REQUIRED_WEIGHT else a for a in photo.keep_areas]
+    if photo.moving is not None:  # what was found over its time would go on being required
+        wished = [area.changed(origin="hand") for area in wished]
     return set_keep_areas(photo.id, wished)
 
 

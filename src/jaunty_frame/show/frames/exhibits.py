@@ -62,9 +62,9 @@ def photo_layer(plan: Plan, row: int, at: Station, progress: float | None = None
     return PhotoLayer(photo_file(plan.photo(row), plan.picture_at(row, progress)), at.window, at.degrees, path, reach)
 
 
-def whole_photo_layers(photo: Photo) -> Layers:
-    """Return a photo by itself, all of it."""
-    whole = PhotoLayer(photo_file(photo), WHOLE_PHOTO, 0.0, (WHOLE_PHOTO, WHOLE_PHOTO), (1.0, 1.0))
+def whole_photo_layers(photo: Photo, picture: int = 0) -> Layers:
+    """Return a photo by itself, all of it. picture : which one of what moves."""
+    whole = PhotoLayer(photo_file(photo, picture), WHOLE_PHOTO, 0.0, (WHOLE_PHOTO, WHOLE_PHOTO), (1.0, 1.0))
     return (FillLayer(_PAPER, None), whole) if photo.transparent else (whole,)
 
 

@@ -156,7 +156,7 @@ def _framing_object(plan: Plan, row: int) -> dict[str, Any]:
         "close_up": list(close_up) if close_up else None,
         "reasons": framing_reasons(plan, row),
         "softness": framing.softness,
-        "keep_areas": [list(area.box) for area in photo.keep_areas],
+        "keep_areas": [list(area.box) for area in plan.areas_of(row)],
         "keep_area_details": [
             {
                 "weight": area.weight,
@@ -164,6 +164,6 @@ def _framing_object(plan: Plan, row: int) -> dict[str, Any]:
                 "confidence": area.confidence,
                 "what": area.what.value,
             }
-            for area in photo.keep_areas
+            for area in plan.areas_of(row)
         ],
     }

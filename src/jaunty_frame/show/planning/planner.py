@@ -9,6 +9,7 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
+from jaunty_frame.core.framing.bases import PLACEMENTS
 from jaunty_frame.core.geometry.straightening import window_reach
 from jaunty_frame.core.geometry.windows import FloatArray, Window, grown, with_aspect
 from jaunty_frame.core.motion.closing_first import opening_for
@@ -19,6 +20,7 @@ from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.document.exhibit import Length
 from jaunty_frame.document.model import HandSet, Output, Project
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
+from jaunty_frame.show.planning.following import Followed, followed
 from jaunty_frame.show.planning.places.mounting import row_aspects, row_pieces
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.show_move import show_moved
@@ -233,6 +235,14 @@ def _plan(
         opening[k] = framing.opening or _found_opening(output, table, k, closing[k])
         aspect = row_aspects(output, np.array([k]), table)[0] * table.photo_size[k, 1] / table.photo_size[k, 0]
         opening[k], closing[k] = (with_aspect(window, aspect) for window in (opening[k], closing[k]))
+    placement = solved.bases.placement.copy()
+    between = {k: _between(framing, table, k) for k, framing in hand_set if framing.between}
+    follows = _followed(output, table, times[2], solved, np.flatnonzero(by_hand | moved))
+    for k, way in follows.items():
+        opening[k], closing[k], leans[k] = way.stations[0].window, way.stations[-1].window, 0.0
+        placement[k] = PLACEMENTS.index(way.placement)
+        if way.stations[1:-1]:
+            between[k] = way.stations[1:-1]
     course = course.copy()
     for k in np.flatnonzero(by_hand | moved).tolist():
         course[k] = COURSES.index(_named_course(opening[k], closing[k], leans[k, 0] - leans[k, 1]))
@@ -247,7 +257,7 @@ def _plan(
         schedule=times[2],
         stations=stations,
         leans=leans,
-        placement=solved.bases.placement.copy(),
+        placement=placement,
         course=course,
         softness=stations[..., 3].min(axis=1) * table.photo_size[:, 1] / (output.height * pieces[:, 3]),
         hand_set=by_hand,
@@ -258,11 +268,21 @@ def _plan(
         show_moved=moved,
         set_off=set_off,
         pieces=pieces,
-        between={k: _between(framing, table, k) for k, framing in hand_set if framing.between},
+        between=between,
+        followed={k: way.shares for k, way in follows.items()},
         fonts=fonts,
         emblems=tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None),
         soundtrack=project.sound,
     )
+
+
+def _followed(
+    output: Output, table: SlideTable, schedule: Schedule, solved: SolvedCells, otherwise: NDArray[np.intp]
+) -> dict[int, Followed]:
+    """Return the rows whose window follows what moves. otherwise : those that are framed in another way."""
+    moving = set(table.moving.tolist()).difference(otherwise.tolist())
+    ways = {k: followed(output, table, k, schedule, solved.bases.window[k]) for k in sorted(moving)}
+    return {k: way for k, way in ways.items() if way is not None}
 
 
 def _between(framing: HandSet, table: SlideTable, row: int) -> tuple[Station, ...]:

@@ -25,6 +25,11 @@ _UP_TO_A_THIRD = 0.02
 
 def framing_reasons(plan: Plan, k: int) -> list[str]:
     """Return why row ``k`` is framed as it is: its placement, its place, its move; one sentence each."""
+    reasons = _reasons(plan, k)
+    return reasons if plan.photo(k).moving is None else [sentence.replace("photo", "clip") for sentence in reasons]
+
+
+def _reasons(plan: Plan, k: int) -> list[str]:
     framing = plan.framing(k)
     if plan.hand_set[k]:
         by_hand = f"Set by hand for {plan.output.name} only."
@@ -48,7 +53,7 @@ def _placement(plan: Plan, k: int, framing: Framing) -> list[str]:
         return ["A close-up: the chosen part fills the frame, as large as the photo stays sharp."]
     wanted = PLACEMENTS[plan.table.placement[k]]
     bars = float(bar_share(np.array([framing.base.window]))[0])
-    areas = plan.photo(k).keep_areas
+    areas = plan.areas_of(k)
     required = [j for j, area in enumerate(areas) if area.weight >= 1]
     lost, which, held = _in_cover(plan, k)
     if framing.placement is Placement.COVER:
@@ -93,7 +98,7 @@ def _in_cover(plan: Plan, k: int) -> tuple[float, int, float]:
 
 
 def _position(plan: Plan, k: int, framing: Framing) -> list[str]:
-    areas = plan.photo(k).keep_areas
+    areas = plan.areas_of(k)
     if framing.placement is not Placement.COVER or _is_close_up(plan, k):
         return []
     x, y, w, h = framing.base.window
@@ -142,6 +147,8 @@ _MOVES = {
 
 
 def _motion(plan: Plan, k: int, framing: Framing) -> list[str]:
+    if k in plan.followed:
+        return ["Follows what must stay in view, as still as it can."]
     by_hand = bool(plan.hand_set[k])
     wanted, move = plan.table.moves[k], framing.move
     seconds = float(plan.table.seconds[k])

@@ -7,6 +7,7 @@ the very same objects are copied, and ``source`` says from where, so that only c
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import repeat
 from typing import Any
 
@@ -122,6 +123,11 @@ class SlideTable(RowFacts):
     def rows_of(self, k: int) -> range:
         """Return the rows of slide ``k``."""
         return range(int(self.first_row[k]), int(self.first_row[k + 1]))
+
+    @cached_property
+    def moving(self) -> NDArray[np.intp]:
+        """Rows that show what moves."""
+        return np.flatnonzero([photo.moving is not None for photo in self.photos])
 
     def slide(self, row: int) -> Slide:
         """Return the slide of a row."""

@@ -53,6 +53,8 @@ def visibility(plan: Fills) -> Visibility:
             1 - turned_share(window, turn, WHOLE_PHOTO, width / height) / (window[2] * window[3])
             for window, turn in ends
         )
+    for k, seen in plan.followed.items():
+        shares[k, : len(seen)] = seen
     moved = _rows_with_instants(plan)
     in_frame = frame_boxes(plan) if moved else boxes
     for k in moved:

@@ -2,6 +2,7 @@
 
 from typing import ClassVar
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
@@ -16,6 +17,10 @@ class BenchPage(QWidget):
     """
 
     about_frame: ClassVar[bool] = False
+    # The share of the slide's time that the user wants to see.
+    moment_wanted = Signal(float)
+    # The picture of the clip that is seen is to become a photo.
+    still_wanted = Signal()
 
     def __init__(
         self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None

@@ -11,7 +11,7 @@ from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.photo import MAX_KEEP_AREAS, NO_ATTENTION, Attention, KeepArea
+from jaunty_frame.document.photo import MAX_KEEP_AREAS, NO_ATTENTION, Attention, KeepArea, Track
 
 # Just below required: among the wishes it comes first.
 _INTENT_WEIGHT = 0.9
@@ -53,6 +53,33 @@ def set_sketch(photo_id: str, quarter_turns: int, sketch: str, tones: str) -> Ed
         return with_photo(project, photo_id, sketch=turned_sketch(sketch, turns), tones=turned_tones(tones, turns))
 
     return Edit("Photo looked at", apply)
+
+
+def set_found_tracks(photo_id: str, quarter_turns: int, tracks: Sequence[Track]) -> Edit:
+    """Take over what is tracked in a clip that was turned by ``quarter_turns``; one that is gone is left alone."""
+
+    def apply(project: Project) -> Project:
+        photo = next((photo for photo in project.photos if photo.id == photo_id), None)
+        if photo is None or photo.moving is None:
+            return project
+        turns = photo.quarter_turns - quarter_turns
+        turned = tuple(track.turned(turns) if turns % 4 else track for track in tracks)
+        return with_photo(project, photo_id, moving=photo.moving.changed(tracks=turned))
+
+    return Edit("Clip looked at", apply)
+
+
+def set_found_sound(photo_id: str, loudness: float, finder: int) -> Edit:
+    """Take over how loud a clip is, by a version of what listens; one that is gone or silent is left alone."""
+
+    def apply(project: Project) -> Project:
+        photo = next((photo for photo in project.photos if photo.id == photo_id), None)
+        if photo is None or photo.moving is None or photo.moving.sound is None:
+            return project
+        sound = photo.moving.sound.changed(loudness=loudness, finder=finder)
+        return with_photo(project, photo_id, moving=photo.moving.changed(sound=sound))
+
+    return Edit("Clip heard", apply)
 
 
 def set_found_areas(

@@ -139,7 +139,11 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
         areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
         attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
+        moving = photo.moving
+        if moving is not None and moving.tracks:
+            moving = moving.changed(tracks=tuple(track.turned(quarter_turns) for track in moving.tracks))
         return photo.changed(
+            moving=moving,
             quarter_turns=turns,
             keep_areas=areas,
             attention=attention,

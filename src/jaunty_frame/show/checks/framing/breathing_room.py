@@ -65,7 +65,7 @@ def _margins(facts: Facts) -> FloatArray:
     room = np.minimum(np.where(at_low, 1.0, low * scale), np.where(at_high, 1.0, high * scale)).min(
         axis=-1, initial=1.0
     )
-    return np.where(plan.table.areas.required, np.clip(room, -1.0, 1.0), 1.0)
+    return np.where(facts.required_still, np.clip(room, -1.0, 1.0), 1.0)
 
 
 _HEADS = "In {places} a head is at the edge."

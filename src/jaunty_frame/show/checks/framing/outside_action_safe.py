@@ -16,7 +16,7 @@ _LITTLE = 0.25
 def _outside(facts: Facts) -> FloatArray:
     """Return the share (M, K) of each required area that lies outside action safe at the closing."""
     plan = facts.plan
-    zones, required = plan.output.zones.as_zones(), plan.table.areas.required
+    zones, required = plan.output.zones.as_zones(), facts.required_still
     if not zones.action_safe and zones.cut_out is None:
         return np.zeros(required.shape)
     return np.where(required, 1 - shares_within(plan, zones.action_safe_box(plan.output.aspect)), 0.0)

@@ -17,7 +17,7 @@ _MUCH = 0.5
 
 def _covered(facts: Facts) -> FloatArray:
     """Return the share (M, K) of each required area that lies under the output's overlays at the closing."""
-    required = facts.plan.table.areas.required
+    required = facts.required_still
     overlays = facts.plan.output.zones.as_zones().overlay_boxes()
     return np.where(required, shares_within(facts.plan, *overlays), 0.0) if overlays else np.zeros(required.shape)
 

@@ -15,7 +15,7 @@ def _tell(facts: Facts, placed: PlacedWords) -> Told | None:
     if placed.covers <= COVERED:
         return None
     rows = facts.plan.rows_of(placed.slide)
-    has_head = any(area.what is AreaKind.HEAD for row in rows for area in facts.plan.photo(row).keep_areas)
+    has_head = any(area.what is AreaKind.HEAD for row in rows for area in facts.plan.areas_of(row))
     what = "a face" if has_head else "what must stay in view"
     severity = Severity.NOTABLE if placed.covers > _MUCH or has_head else Severity.SLIGHT
     sentence = f"{facts.place_of_slide(placed.slide)}: the {placed.words.kind} lies over {what}."

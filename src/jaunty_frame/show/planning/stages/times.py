@@ -5,7 +5,7 @@ from fractions import Fraction
 
 from jaunty_frame.core.time.schedule import Schedule, Timing
 from jaunty_frame.document.model import Output, Slide
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.slide_table import SlideTable
 from jaunty_frame.show.planning.stages.stage import Stage
@@ -48,6 +48,11 @@ class Times(Stage):
 
     def photo(self, row: int) -> Photo:
         return self.table.photos[row]
+
+    def areas_of(self, row: int) -> tuple[KeepArea, ...]:
+        """Return the keep areas of a row, as its slide has them: of a clip those of the part that is shown."""
+        photo = self.table.photos[row]
+        return photo.keep_areas if photo.moving is None else self.table.slide(row).exhibit.keep_areas_of(photo)
 
     def picture_at(self, row: int, progress: float | None) -> int:
         """Return which picture of a row's photo is seen at ``progress`` in 0..1 of its slide; None : in its middle."""

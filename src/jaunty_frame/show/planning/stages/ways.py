@@ -51,8 +51,9 @@ class Ways(Times):
     stations : (M, S, 4) windows in the photo frame of ``core.geometry.straightening``, the first opens, the last
     closes; leans : (M, S) degrees beside the straightening; course : (M,) index into COURSES, for hand-set windows what
     they amount to; show_moved : (M,) where the show's own move is seen; set_off : (M,) where the house rule of that
-    name mounts a photo; between : by row, places that framings set by
-    hand go through; pieces : (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
+    name mounts a photo; between : by row, places that framings set by hand, and windows that follow, go through;
+    followed : by row that follows, the share (K,) of each of its areas that is seen at the worst moment; pieces :
+    (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
     """
 
     stations: FloatArray
@@ -66,6 +67,7 @@ class Ways(Times):
     set_off: NDArray[np.bool_]
     pieces: FloatArray
     between: Mapping[int, tuple[Station, ...]]
+    followed: Mapping[int, FloatArray]
     framings: dict[int, Framing] = field(init=False, default_factory=dict, repr=False)
     trails: dict[int, Trail] = field(init=False, default_factory=dict, repr=False)
     joints: dict[int, Transition] = field(init=False, default_factory=dict, repr=False)

@@ -1,0 +1,135 @@
+"""The bench's page about a clip, in the real window."""
+
+from fractions import Fraction
+
+import numpy as np
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtTest import QTest
+
+from jaunty_frame.document.exhibits.clip import ClipExhibit
+from tests.app.window_case import WindowCase
+from tests.media.moving.clip_files import number_of, write_clip
+from tests.media.sounds.sound_files import tone
+
+
+class ClipPages(WindowCase):
+    photo_count = 2
+
+    def setUp(self):
+        super().setUp()
+        clip = write_clip(self.folder / "wheel.mp4", count=50, width=256, height=144, sound=tone(2))
+        self.window.importer.bring_in([clip], 1)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
+        self.settle()
+        self.choose(1, 2)
+        self.bench = self.window.bench
+        self.bench.show_page("clip")
+        self.settle()
+        self.page, self.strip = self.bench.page("clip"), self.bench.page("clip").strip
+
+    @property
+    def exhibit(self):
+        return self.project.slides[1].exhibit
+
+    def frame(self):
+        """Return the number that the picture in the frame says, which a slide of 16:9 shows whole."""
+        view = self.bench.frame_view
+        place = view.picture_rect().toRect().adjusted(1, 1, -1, -1)
+        image = view.grab(place).toImage().convertToFormat(view.grab().toImage().Format.Format_RGB888)
+        width, height = image.width(), image.height()
+        rows = np.frombuffer(memoryview(image.constBits()), np.uint8).reshape(height, image.bytesPerLine())[
+            :, : 3 * width
+        ]
+        return number_of(rows.reshape(height, width, 3))
+
+    def test_it_is_offered_for_clips_alone(self):
+        self.assertIn("clip", dict(self.bench.page_choice.options))
+        self.choose(0)
+        self.assertNotIn("clip", dict(self.bench.page_choice.options))
+        self.assertEqual(self.bench.page_choice.value, "placement")
+
+    def test_its_ends_are_dragged_and_each_drag_is_one_step(self):
+        before, y = self.window.session.edited.step, self.strip.height() / 2
+        half = QPointF(self.strip.place_of(Fraction(1)), y)
+        self.drag(self.strip, QPointF(self.strip.place_of(Fraction(0)) + 1, y), half)
+        self.assertEqual((self.exhibit.begins, self.exhibit.ends), (1, None))
+        self.drag(self.strip, QPointF(self.strip.place_of(Fraction(2)) - 1, y), half + QPointF(40, 0))
+        self.assertTrue(1 < self.exhibit.ends < 2)
+        self.assertEqual(self.window.session.edited.step, before + 2)
+        self.settle()
+        self.assertEqual(self.page.begins.text(), "1.00")
+        self.assertIn("of 2.0 s", self.page.said.text())
+        last = self.exhibit.picture_at(self.project.photos[-1], Fraction(99))
+        self.assertAlmostEqual(self.frame(), last, delta=1)  # the last frame may come before its last picture
+        self.window.session.edited.undo()
+        self.window.session.edited.undo()
+        self.assertEqual(self.exhibit, ClipExhibit(photo=self.exhibit.photo))
+
+    def test_keys_move_the_end_by_pictures(self):
+        self.strip.setFocus()
+        QTest.keyClick(self.strip, Qt.Key.Key_Right)
+        self.assertEqual(self.exhibit.begins, Fraction(1, 25))
+        QTest.keyClick(self.strip, Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier)
+        self.assertEqual(self.exhibit.begins, Fraction(11, 25))
+
+    def test_a_press_on_the_strip_shows_that_moment(self):
+        place = QPointF(self.strip.place_of(Fraction(30, 25)), 20)
+        QTest.mouseClick(self.strip, Qt.MouseButton.LeftButton, pos=place.toPoint())
+        self.settle()
+        self.assertAlmostEqual(self.frame(), 30, delta=1)
+
+    def test_begin_and_end_are_typed_and_nonsense_is_told(self):
+        for typed, begins in (("0.5", Fraction(1, 2)), ("0s12f", Fraction(12, 25)), ("+0.2", Fraction(17, 25))):
+            self.page.begins.setFocus()
+            self.page.begins.selectAll()
+            QTest.keyClicks(self.page.begins, typed)
+            QTest.keyClick(self.page.begins, Qt.Key.Key_Return)
+            self.assertEqual(self.exhibit.begins, begins, typed)
+        for typed, said in (("soon", "soon"), ("0.1", "ends after it begins")):
+            self.page.ends.setFocus()
+            self.page.ends.selectAll()
+            QTest.keyClicks(self.page.ends, typed)
+            QTest.keyClick(self.page.ends, Qt.Key.Key_Return)
+            self.assertIsNone(self.exhibit.ends)
+            self.assertIn(said, self.page.said.text())
+
+    def test_what_is_seen_becomes_begin_end_and_the_place_of_a_split(self):
+        self.bench.scrub.setValue(500)
+        begins = Fraction(self.bench.cell.plan.picture_at(self.bench.cell.row, 0.5), 25)
+        self.click(self.page.begin_here)
+        self.assertEqual(self.exhibit.begins, begins)
+        self.settle()
+        self.bench.scrub.setValue(500)
+        self.settle()
+        middle = self.bench.cell.plan.picture_at(self.bench.cell.row, 0.5)
+        self.click(self.page.split)
+        first, second = (slide.exhibit for slide in self.project.slides[1:3])
+        self.assertEqual((first.begins, first.ends), (begins, Fraction(middle, 25)))
+        self.assertEqual((second.begins, second.ends), (first.ends, None))
+
+    def test_speed_and_sound(self):
+        self.page.fields.fields["backwards"].click()
+        self.page.fields.fields["heard"].click()
+        self.assertEqual((self.exhibit.backwards, self.exhibit.heard), (True, False))
+        self.settle()
+        self.bench.scrub.setValue(0)
+        self.settle()
+        self.assertEqual(self.frame(), 49)
+
+    def test_the_picture_that_is_seen_becomes_a_photo_after_the_slide(self):
+        self.bench.scrub.setValue(500)
+        self.settle()
+        seen = self.bench.cell.plan.picture_at(self.bench.cell.row, 0.5)
+        self.click(self.page.still)
+        self.wait_until(lambda: len(self.project.slides) == 4)
+        kept = self.project.photo(self.project.slides[2].exhibit.photo)
+        self.assertEqual((kept.width, kept.height, kept.moving), (256, 144, None))
+        self.assertEqual(kept.path, f"Stills/wheel 0-{seen // 25:02}.{seen % 25 * 4:02}.png")
+        self.choose(2, 2)
+        self.assertEqual(self.frame(), seen)
+
+    def test_a_cell_plays_it_and_its_loudness_was_found(self):
+        self.assertNotEqual(self.project.photos[-1].moving.sound.loudness, -70.0)
+        self.window.sheet._player.start_or_stop((1, 4))
+        seen = set()
+        self.wait_until(lambda: seen.add(self.cell_image(1, 4).pixelColor(20, 20).lightness()) or len(seen) > 1)
