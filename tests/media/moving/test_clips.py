@@ -193,7 +193,7 @@ class Colours(ClipCase):
             return np.full((64, 96, 3), round(0.58 * 255), np.uint8)  # the white of paper, by ITU-R BT.2408
 
         path = write_clip(
-            self.folder / "pq.mp4", codec="libx265", pix_fmt="yuv420p10le", prepare=prepare, picture=grey, count=2,
+            self.folder / "pq.mkv", codec="libx265", pix_fmt="yuv420p10le", prepare=prepare, picture=grey, count=8,
             options={"x265-params": "log-level=none"},
         )  # fmt: skip
         shown = clip_picture(path, Fraction(0), 96)[32, 48]
