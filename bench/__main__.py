@@ -5,7 +5,20 @@ import sys
 import tempfile
 from pathlib import Path
 
-from bench import export_ratio, framing, looks, memory, sound, speed, stalls, start, steadiness, transitions, words
+from bench import (
+    clips,
+    export_ratio,
+    framing,
+    looks,
+    memory,
+    sound,
+    speed,
+    stalls,
+    start,
+    steadiness,
+    transitions,
+    words,
+)
 from bench.subjects import Scale
 
 FIGURES = {
@@ -15,6 +28,7 @@ FIGURES = {
     "looks": looks.run,
     "words": words.run,
     "sound": sound.run,
+    "clips": clips.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,
     "import": speed.run_import,

@@ -34,8 +34,11 @@ class Level:
     alpha: tuple[Pixels, ...] | None
 
 
-def make_level(photo: Pixels, spec: LevelSpec, coding: Coding) -> Level:
-    """Return the level of ``spec``. photo : (H, W, 3) or premultiplied (H, W, 4) uint8, B G R (A)."""
+def make_level(photo: Pixels, spec: LevelSpec, coding: Coding, once: bool = False) -> Level:
+    """Return the level of ``spec``. photo : (H, W, 3) or premultiplied (H, W, 4) uint8, B G R (A).
+
+    once : whether it serves one frame; then it is not enlarged, for what is gained is steadiness from frame to frame.
+    """
     rows, columns = photo.shape[:2]
     x, y, w, h = spec.region
     left, top = floor(x * columns), floor(y * rows)
@@ -43,6 +46,8 @@ def make_level(photo: Pixels, spec: LevelSpec, coding: Coding) -> Level:
     right, bottom = max(right, left + 1), max(bottom, top + 1)
     region = Window(left / columns, top / rows, (right - left) / columns, (bottom - top) / rows)
     size = even_length(spec.width * region.w / w), even_length(spec.height * region.h / h)
+    if once:
+        size = min(size[0], even_length(right - left)), min(size[1], even_length(bottom - top))
     shrinking = size[0] < right - left or size[1] < bottom - top
     # Shrinking must average, enlarging must not; INTER_AREA enlarges by repeating pixels.
     way = cv2.INTER_AREA if shrinking else cv2.INTER_CUBIC

@@ -7,6 +7,8 @@ from contextlib import contextmanager
 from fractions import Fraction
 from pathlib import Path
 
+import av
+
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.moving.clip_pictures import pixels_of, turn_of, upright_size
@@ -23,17 +25,39 @@ _File = tuple[Path, int, int, int]
 """A file as it is now: another one may come in its place."""
 
 
+_Decoded = tuple[av.VideoFrame, Fraction | None]
+"""With the aspect of its pixels."""
+_MOST_BYTES = 48_000_000
+"""Of decoded pictures that are kept."""
+
+
 class _OpenClips:
     """Streams that are at rest, by file; whoever needs one takes it, and puts it back."""
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
         self._resting: OrderedDict[ClipStream, _File] = OrderedDict()
+        self._frames: OrderedDict[tuple[_File, Fraction], _Decoded] = OrderedDict()
+
+    def frame(self, path: Path, seconds: Fraction) -> _Decoded:
+        """Return what is seen at a moment. Outputs that are shown together want the same ones one after the other."""
+        key = _file_at(path), seconds
+        with self._lock:
+            if key in self._frames:
+                self._frames.move_to_end(key)
+                return self._frames[key]
+        with self._stream(key[0], seconds) as stream:
+            decoded = stream.frame_at(seconds), stream.stream.sample_aspect_ratio
+        with self._lock:
+            self._frames[key] = decoded
+            while len(self._frames) > 1 and len(self._frames) * _bytes_of(decoded[0]) > _MOST_BYTES:
+                self._frames.popitem(last=False)
+        return decoded
 
     @contextmanager
-    def stream(self, path: Path, seconds: Fraction) -> Iterator[ClipStream]:
+    def _stream(self, file: _File, seconds: Fraction) -> Iterator[ClipStream]:
         """Lend the stream of a file that stands nearest before a moment, else a new one."""
-        file = _file_at(path)
+        path = file[0]
         stream = self._taken(file, seconds) or ClipStream(path)
         try:
             yield stream
@@ -59,6 +83,10 @@ class _OpenClips:
             return [self._resting.popitem(last=False)[0] for _ in range(len(self._resting) - _MOST_OPEN)]
 
 
+def _bytes_of(frame: av.VideoFrame) -> int:
+    return sum(plane.buffer_size for plane in frame.planes)
+
+
 def _file_at(path: Path) -> _File:
     facts = ensure_plain(path, PhotoError, "choose photos, clips or folders")
     return path, facts.st_ino, facts.st_size, facts.st_mtime_ns
@@ -70,13 +98,12 @@ _open_clips = _OpenClips()
 def clip_picture(path: Path, at: Fraction, width: int) -> Pixels:
     """Return the upright picture that is seen at a time of a clip, with about ``width`` pixels across, no more than it
     has. PhotoError where it cannot be read."""
-    with _open_clips.stream(path, at) as stream:
-        frame = stream.frame_at(at)
-        turn = turn_of(frame)
-        own = upright_size(frame, stream.stream.sample_aspect_ratio, turn)
-        share = min(1.0, max(width, 1) / own[0])
-        size = max(round(own[0] * share), 1), max(round(own[1] * share), 1)
-        return pixels_of(frame, size, turn)
+    frame, pixel_aspect = _open_clips.frame(path, at)
+    turn = turn_of(frame)
+    own = upright_size(frame, pixel_aspect, turn)
+    share = min(1.0, max(width, 1) / own[0])
+    size = max(round(own[0] * share), 1), max(round(own[1] * share), 1)
+    return pixels_of(frame, size, turn)
 
 
 READER = MovingReader(clip_picture)

@@ -32,16 +32,18 @@ class PhotoSource:
         width, height = photo.upright_size
         if wanted_width <= width * min(1.0, LONGEST_PX / max(width, height)):
             return self.thumbnail(photo)
-        # Reductions are powers of two, so that requests of nearly the same size share one decoded photo.
-        reduction = 1 << max((width // wanted_width).bit_length() - 1, 0)
+        # Reductions are powers of two, so that requests of nearly the same size share one decoded photo. A clip's
+        # pictures are had four times as quickly in their own size as made smaller while they are converted.
+        reduction = 1 << max((width // wanted_width).bit_length() - (2 if photo.moving else 1), 0)
         key = (photo.content or photo.path, photo.quarter_turns, reduction, photo.picture)
         return self._decoded_photos.get(key, lambda: self._decoded(photo, width // reduction))
 
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
         if photo.moving:
             path = resolved(photo.path, self.place)
-            at = photo.picture / photo.rate
-            return turned_pixels(moving_of(photo.moving).picture(path, at, width), photo.quarter_turns)
+            asked = -(-width * photo.width // photo.height) if photo.quarter_turns % 2 else width
+            pixels = moving_of(photo.moving).picture(path, photo.picture / photo.rate, asked)
+            return turned_pixels(pixels, photo.quarter_turns)
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 

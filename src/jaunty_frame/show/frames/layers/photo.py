@@ -30,7 +30,14 @@ class PhotoLayer(NamedTuple):
     reach: tuple[float, float]
 
     def sources(self, frame: FrameFormat) -> tuple[PhotoLevels]:
-        return (PhotoLevels(self.photo, levels_for(self.path, frame.width, frame.height, self.reach), frame.coding),)
+        path = path_of_levels(self.photo, self.window, self.path)
+        return (PhotoLevels(self.photo, levels_for(path, frame.width, frame.height, self.reach), frame.coding),)
+
+
+def path_of_levels(photo: PhotoFile, window: Window, path: tuple[Window, ...]) -> tuple[Window, ...]:
+    """Return the way that a photo's levels serve: all of it; of what moves the present window, for each frame has
+    another picture."""
+    return (window, window) if photo.moving else path
 
 
 @lru_cache(maxsize=1024)

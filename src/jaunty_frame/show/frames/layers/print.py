@@ -9,7 +9,7 @@ from jaunty_frame.document.fills.texture import TextureFill
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.show.frames.layers.fill import FillReady
 from jaunty_frame.show.frames.layers.layer import PhotoFile
-from jaunty_frame.show.frames.layers.photo import PhotoLevels, levels_for
+from jaunty_frame.show.frames.layers.photo import PhotoLevels, levels_for, path_of_levels
 
 
 class Print(NamedTuple):
@@ -56,4 +56,5 @@ class PrintLayer(NamedTuple):
 
     def sources(self, frame: FrameFormat) -> tuple[PhotoLevels]:
         width, height = max(round(self.largest[0] * frame.width), 2), max(round(self.largest[1] * frame.height), 2)
-        return (PhotoLevels(self.photo, levels_for(self.path, width, height, self.reach), frame.coding),)
+        path = path_of_levels(self.photo, self.window, self.path)
+        return (PhotoLevels(self.photo, levels_for(path, width, height, self.reach), frame.coding),)

@@ -27,7 +27,7 @@ def _wanted_width(source: PhotoLevels) -> int:
 def _levels(photo: Pixels | None, source: PhotoLevels) -> tuple[Level, ...]:
     assert photo is not None
     pixels = corrected(photo, source.photo.correction)
-    return tuple(make_level(pixels, level, source.coding) for level in source.levels)
+    return tuple(make_level(pixels, level, source.coding, bool(source.photo.moving)) for level in source.levels)
 
 
 PHOTO_LEVELS = Preparation(_wanted_width, _levels)
