@@ -12,7 +12,7 @@ from jaunty_frame.document.edits.material.sounds import (
 )
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.sound import SoundFile
+from jaunty_frame.document.sound import SoundFile, SoundRules
 from jaunty_frame.errors import UsageError
 
 FADES = {"fade_in": Fraction(1), "fade_out": Fraction(2)}
@@ -33,6 +33,19 @@ def project(*added):
 
 def parts(state):
     return [(one.id, one.begins, one.ends, one.at, one.fade_in, one.fade_out) for one in state.sound.sounds]
+
+
+class Added(unittest.TestCase):
+    def test_another_file_of_a_name_that_is_taken_gets_one_of_its_own(self):
+        other = file("song").changed(path="elsewhere/song.flac", content="blake2b:" + "0" * 32)
+        state = add_sound(other, "music").apply(project(("song", "music", {})))
+        self.assertEqual(len({one.id for one in state.sound.files}), 2)
+        self.assertEqual([state.sound.file_of(one).path for one in state.sound.sounds], ["song.flac", other.path])
+
+    def test_music_gives_way_quickly_and_comes_back_gently(self):
+        # Common practice: down within a quarter to half a second, back in about half a second to one.
+        rules = SoundRules()
+        self.assertTrue(0.1 <= rules.attack <= 0.5 <= rules.release <= 1)
 
 
 class Cutting(unittest.TestCase):
