@@ -2,11 +2,15 @@
 
 import tempfile
 import unittest
+from fractions import Fraction
 from pathlib import Path
 
 import opentimelineio as otio
 
+from jaunty_frame.document.edits.clips import set_clip
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.slides import leave_out, set_on_slides
+from jaunty_frame.document.photo import Moving, Photo
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.errors import JauntyError
@@ -52,6 +56,25 @@ class CutLists(unittest.TestCase):
             self.assertEqual(cut + one.out_offset.value, first[before - 1] + frames[before - 1])
             self.assertEqual(cut - one.in_offset.value, first[after - 1])
         self.assertIsInstance(track[3], otio.schema.Clip)  # a cut is none
+
+    def test_of_a_clip_the_part_and_the_speed_that_are_shown(self):
+        moving = Moving(kind="clip", pictures=250, rate=Fraction(25))
+        photo = Photo(id="c", path="c.mp4", width=640, height=360, moving=moving)
+        state = add_photos([photo]).apply(project(1))
+        part = {"begins": Fraction(2), "ends": Fraction(6), "speed": Fraction(2), "backwards": True}
+        state = set_clip([state.slides[-1].id], "x", **part).apply(state)
+        plan = Planner().plans(state)["wide"]
+        write_cut_list(cut_list(plan, "Show", Path("/photos")), self.path)
+        (track,) = otio.adapters.read_from_file(str(self.path)).video_tracks()
+        *_, clip = track.find_clips()
+        rate = plan.output.frame_rate
+        self.assertEqual(clip.available_range().duration.value, 10 * rate)
+        taken = plan.schedule.total - track.range_of_child(clip).start_time.value
+        before = plan.schedule.frames[1] - taken
+        self.assertEqual(
+            (clip.source_range.start_time.value, clip.source_range.duration.value), (2 * rate + before, taken)
+        )
+        self.assertEqual([effect.time_scalar for effect in clip.effects], [-2.0])
 
     def test_what_cannot_be_written_is_told(self):
         with self.assertRaisesRegex(JauntyError, "cannot be written"):

@@ -10,6 +10,7 @@ from pathlib import Path
 import opentimelineio as otio
 
 from jaunty_frame.core.time.timebase import fraction_text
+from jaunty_frame.document.exhibits.clip import ClipExhibit
 from jaunty_frame.errors import JauntyError
 from jaunty_frame.media.atomic import reason_of, write_whole
 from jaunty_frame.media.place import Place, resolved
@@ -74,7 +75,15 @@ def _clip(plan: Plan, k: int, start: int, end: int, folder: Place) -> otio.schem
 
     rows = plan.rows_of(k)
     path = resolved(plan.photo(rows[0]).path, folder) if rows else None
+    photo, offset, effects = plan.photo(rows[0]) if rows else None, 0, []
     available = span(0, plan.schedule.frames[k])
+    if photo is not None and photo.moving is not None and isinstance(slide.exhibit, ClipExhibit):
+        begins, _ = slide.exhibit.part_of(photo.moving)
+        available = span(0, round(float(photo.moving.seconds) * rate))
+        offset = round(float(begins) * rate)
+        scalar = float(-slide.exhibit.speed if slide.exhibit.backwards else slide.exhibit.speed)
+        if scalar != 1:
+            effects = [otio.schema.LinearTimeWarp(time_scalar=scalar)]
     reference = (
         otio.schema.ExternalReference(target_url=path.absolute().as_uri(), available_range=available)
         if path is not None
@@ -82,7 +91,8 @@ def _clip(plan: Plan, k: int, start: int, end: int, folder: Place) -> otio.schem
     )
     name = path.name if path is not None else slide.exhibit.label
     own = {"slide": k + 1, "slide_id": slide.id}
-    return otio.schema.Clip(name, reference, span(start - plan.schedule.first[k], end - start), metadata={_OURS: own})
+    part = span(offset + start - plan.schedule.first[k], end - start)
+    return otio.schema.Clip(name, reference, part, effects=effects, metadata={_OURS: own})
 
 
 def write_cut_list(timeline: otio.schema.Timeline, path: Path) -> None:
