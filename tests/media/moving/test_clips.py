@@ -9,6 +9,7 @@ import av
 import numpy as np
 from av.filter import Graph
 from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
+from PIL import Image
 
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.errors import PhotoError
@@ -279,6 +280,44 @@ class ComingIn(ClipCase):
         named, other = imported.photos
         self.assertEqual((named.moving.sound.channels, other.moving.sound), (2, None))
         self.assertIsNotNone(self.cache.get(named.content))
+
+    def test_moving_gif_and_avif_with_their_own_times(self):
+        pictures = [Image.fromarray(numbered(n)) for n in range(8)]
+        for name, lasts in (("even.gif", [100] * 8), ("uneven.gif", [40, 200] * 4), ("even.avif", [100] * 8)):
+            with self.subTest(name):
+                path = self.folder / name
+                own = lasts if name.endswith("gif") else lasts[0]
+                pictures[0].save(path, save_all=True, append_images=pictures[1:], duration=own)
+                self.assertTrue(is_clip(path))
+                moving, at = self.look(path).moving, 0
+                self.assertEqual(moving.seconds, Fraction(sum(lasts), 1000))
+                for n, length in enumerate(lasts):
+                    self.assertEqual(number_of(clip_picture(path, Fraction(at + length // 2, 1000), 128)), n)
+                    at += length
+
+    def test_a_single_picture_lasts_as_a_photo_does(self):
+        Image.fromarray(numbered(3)).save(self.folder / "one.gif")
+        self.assertEqual(self.look(self.folder / "one.gif").moving.seconds, 5)
+
+    def test_a_picture_of_itself_is_not_the_clip(self):
+        path = self.folder / "covered.mp4"
+        with av.open(str(path), "w") as container:
+            cover = container.add_stream("mpeg4", rate=25)
+            cover.width, cover.height, cover.pix_fmt = 64, 64, "yuv420p"
+            stream = container.add_stream("libx264", rate=25)
+            stream.width, stream.height, stream.pix_fmt = 128, 64, "yuv420p"
+            still = av.VideoFrame.from_ndarray(np.zeros((64, 64, 3), np.uint8), format="rgb24").reformat(
+                format="yuv420p"
+            )
+            still.pts = 0
+            container.mux(cover.encode(still))
+            for n in range(20):
+                frame = av.VideoFrame.from_ndarray(numbered(n), format="rgb24").reformat(format="yuv420p")
+                frame.pts = n
+                container.mux(stream.encode(frame))
+            for one in (cover, stream):
+                container.mux(one.encode(None))
+        self.assertEqual((self.look(path).width, self.look(path).height), (128, 64))
 
     def test_it_goes_by_its_size_and_some_places(self):
         path = self.folder / "large.mp4"

@@ -30,6 +30,8 @@ _LOOKED_AT = 400
 """Time stamps from which it is told whether pictures last evenly."""
 _MOST_TO_THE_END = 200_000
 """Pictures that are passed to find the end of a file that says nothing of its length: two hours."""
+_STILL_RATE = Fraction(1, 5)
+"""Of a file with a single picture: as long as a photo is shown."""
 _FINEST_RATE = Fraction(1000)
 _NEAR_RATE = Fraction(1, 10_000)
 _LONGEST_S = 24 * 3600
@@ -86,6 +88,8 @@ def content_of(path: Path) -> str:
 def _moving_of(path: Path, stream: ClipStream) -> Moving:
     container = stream.stream.container
     steps = _steps(path)
+    if not steps:  # a single picture
+        return Moving(kind=KIND, pictures=1, rate=_STILL_RATE)
     rate, even = _rate_of(stream.stream, steps)
     said = stream.stream.duration * (stream.stream.time_base or 0) if stream.stream.duration else Fraction(0)
     seconds = _seconds_of(path, said or Fraction(container.duration or 0, 1_000_000), steps) or Fraction(1, 25)

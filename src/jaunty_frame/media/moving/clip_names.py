@@ -19,8 +19,9 @@ CLIP_SUFFIXES = (
     ".m2ts",
     ".3gp",
     ".ogv",
+    ".gif",
 )
-_PICTURE_BRANDS = (b"heic", b"heix", b"hevc", b"heim", b"mif1", b"msf1", b"avif", b"avis", b"crx ")
+_PICTURE_BRANDS = (b"heic", b"heix", b"hevc", b"heim", b"mif1", b"msf1", b"avif", b"crx ")
 """Of ISO media files that hold photos."""
 
 

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import av
 from av.filter import Graph
+from av.stream import Disposition
 
 from jaunty_frame.errors import PhotoError, shown_name
 from jaunty_frame.media.opening import ensure_plain
@@ -27,7 +28,7 @@ class ClipStream:
     def __init__(self, path: Path) -> None:
         self._path = path
         self._container = opened_clip(path)
-        self.stream = self._container.streams.video[0]
+        self.stream = moving_stream(self._container)
         self.stream.thread_type = "AUTO"
         self._step = self.stream.time_base or Fraction(1, 90_000)
         self.start = (self.stream.start_time or 0) * self._step
@@ -97,7 +98,7 @@ class ClipStream:
     def _open_again(self) -> None:
         self.close()
         self._container = opened_clip(self._path)
-        self.stream = self._container.streams.video[0]
+        self.stream = moving_stream(self._container)
         self.stream.thread_type = "AUTO"
 
     def _decoded(self) -> Iterator[av.VideoFrame]:
@@ -165,8 +166,17 @@ def opened_clip(path: Path) -> av.container.InputContainer:
     if not container.streams.video:
         container.close()
         raise PhotoError(f"{name} has no moving picture in it; bring sound in as sound.")
-    if container.streams.video[0].codec_context is None:
-        kind = container.streams.video[0].type
+    if moving_stream(container).codec_context is None:
         container.close()
-        raise PhotoError(f"{name} is {kind} coded in a way that cannot be read; {_ADVICE}.")
+        raise PhotoError(f"{name} is coded in a way that cannot be read; {_ADVICE}.")
     return container
+
+
+def moving_stream(container: av.container.InputContainer) -> av.VideoStream:
+    """Return the stream that moves: some files have a picture of themselves, or a still one, beside it."""
+
+    def motion(one: av.VideoStream) -> tuple[bool, int, float]:
+        lasts = float((one.duration or 0) * (one.time_base or 0))
+        return not one.disposition & Disposition.attached_pic, one.frames or 0, lasts
+
+    return max(container.streams.video, key=motion)
