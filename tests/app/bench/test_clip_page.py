@@ -128,6 +128,16 @@ class ClipPages(WindowCase):
         self.choose(2, 2)
         self.assertEqual(self.frame(), seen)
 
+    def test_the_set_groups_by_kind_and_says_how_long_it_lasts(self):
+        self.window.desk.open("set")
+        panel = self.window.side.panel("set")
+        self.choose_option(panel.by, "Kind")
+        self.settle()
+        tree = panel.tree
+        groups = [tree.topLevelItem(k) for k in range(tree.topLevelItemCount())]
+        self.assertEqual([(one.text(0), one.childCount()) for one in groups], [("Still, 2 photos", 2), ("Moving, 1 clip", 1)])
+        self.assertIn("2.0 s", groups[1].child(0).text(0))
+
     def test_a_cell_plays_it_and_its_loudness_was_found(self):
         self.assertNotEqual(self.project.photos[-1].moving.sound.loudness, -70.0)
         self.window.sheet._player.start_or_stop((1, 4))

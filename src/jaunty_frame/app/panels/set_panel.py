@@ -1,6 +1,6 @@
 """The set: all photos of the project, shown or not, grouped, sorted and filtered; unused ones are one drag away."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import datetime
 from typing import Any
 
@@ -23,6 +23,7 @@ from jaunty_frame.app.project.clipboard import photos_data
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.app.widgets.labelled import named, row_of
+from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.material.photos import remove_photos, show_photos
 from jaunty_frame.document.photo import Photo, Shape
 from jaunty_frame.show.findings.facts import FileState
@@ -141,14 +142,16 @@ class SetPanel(SidePanel):
         ]
         idle = len(project.photos) - len(used)
         shown = f", {idle} of them not shown" if idle else ", all shown" if used else ""
-        self.said.setText(f"{counted(len(project.photos), 'photo')}{shown}. Drag photos onto the sheet.")
+        self.said.setText(f"{_counted_kinds(project.photos) or '0 photos'}{shown}. Drag them onto the sheet.")
         self.said.show()
         self.tree.clear()
         self._waiting.clear()
         _, group_of, key = _GROUPS[self._by]
         groups: dict[str, QTreeWidgetItem] = {}
+        members: dict[str, list[Photo]] = {}
         for photo in sorted(photos, key=key):
             title = group_of(photo)
+            members.setdefault(title, []).append(photo)
             if title not in groups:
                 groups[title] = QTreeWidgetItem([title])
                 groups[title].setFlags(Qt.ItemFlag.ItemIsEnabled)
@@ -156,7 +159,7 @@ class SetPanel(SidePanel):
                 groups[title].setExpanded(True)
             self._add(groups[title], photo, used.get(photo.id, 0))
         for title, item in groups.items():
-            item.setText(0, f"{title}, {counted(item.childCount(), 'photo')}")
+            item.setText(0, f"{title}, {_counted_kinds(members[title])}")
 
     def _add(self, group: QTreeWidgetItem, photo: Photo, used: int) -> None:
         width, height = photo.upright_size
@@ -164,7 +167,8 @@ class SetPanel(SidePanel):
         state = self.session.shown.states.get(photo.id, FileState.PRESENT)
         marks = "" if state is FileState.PRESENT else f", {state.value}"
         marks += ", seems to lie on its side" if photo.seems_turned else ""
-        item = QTreeWidgetItem([f"{_name(photo)}\n{width}×{height}, {photo.shape.value}, {shown}{marks}"])
+        lasts = f", {clock_text(photo.moving.seconds)}" if photo.moving is not None else ""
+        item = QTreeWidgetItem([f"{_name(photo)}\n{width}×{height}, {photo.shape.value}{lasts}, {shown}{marks}"])
         item.setData(0, Qt.ItemDataRole.UserRole, photo.id)
         item.setSizeHint(0, QSize(0, _PICTURE_PX + 6))
         group.addChild(item)
@@ -196,6 +200,13 @@ def _name(photo: Photo) -> str:
     return photo.path.rsplit("/", 1)[-1]
 
 
+def _counted_kinds(photos: Sequence[Photo]) -> str:
+    """Return how many photos and clips there are: "3 photos, 1 clip"."""
+    clips = sum(photo.moving is not None for photo in photos)
+    counts = ((len(photos) - clips, "photo"), (clips, "clip"))
+    return ", ".join(counted(count, noun) for count, noun in counts if count)
+
+
 def _day(photo: Photo) -> str:
     return photo.taken[:10] or "No capture time"
 
@@ -213,6 +224,11 @@ _GROUPS: dict[str, tuple[str, Callable[[Photo], str], Callable[[Photo], Any]]] =
         "Shape",
         lambda photo: photo.shape.value.capitalize(),
         lambda photo: (_SHAPES.index(photo.shape), _name(photo).casefold()),
+    ),
+    "kind": (
+        "Kind",
+        lambda photo: "Still" if photo.moving is None else "Moving",
+        lambda photo: (photo.moving is not None, _name(photo).casefold()),
     ),
 }
 """What photos can be grouped by: the words for it, the group of a photo, and the order."""
