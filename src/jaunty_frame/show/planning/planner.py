@@ -5,6 +5,7 @@ what changed.
 """
 
 from fractions import Fraction
+from typing import TYPE_CHECKING
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,12 +21,14 @@ from jaunty_frame.core.words.faces import NO_FONTS, Fonts
 from jaunty_frame.document.exhibit import Length
 from jaunty_frame.document.model import HandSet, Output, Project
 from jaunty_frame.show.planning.cells import SolvedCells, cell_inputs, solve_cells
-from jaunty_frame.show.planning.following import Followed, followed
 from jaunty_frame.show.planning.places.mounting import row_aspects, row_pieces
 from jaunty_frame.show.planning.plan import Plan
 from jaunty_frame.show.planning.show_move import show_moved
 from jaunty_frame.show.planning.slide_table import SlideTable, rows_to_solve, slide_table
 from jaunty_frame.show.planning.words.planned import keep_known_words
+
+if TYPE_CHECKING:
+    from jaunty_frame.show.planning.following import Followed
 
 _STILL = 1e-9
 _BARE = 1e-9
@@ -278,8 +281,12 @@ def _plan(
 
 def _followed(
     output: Output, table: SlideTable, schedule: Schedule, solved: SolvedCells, otherwise: NDArray[np.intp]
-) -> dict[int, Followed]:
+) -> "dict[int, Followed]":
     """Return the rows whose window follows what moves. otherwise : those that are framed in another way."""
+    if not len(table.moving):
+        return {}
+    from jaunty_frame.show.planning.following import followed  # SciPy's solver takes 0.2 s to load
+
     moving = set(table.moving.tolist()).difference(otherwise.tolist())
     ways = {k: followed(output, table, k, schedule, solved.bases.window[k]) for k in sorted(moving)}
     return {k: way for k, way in ways.items() if way is not None}
