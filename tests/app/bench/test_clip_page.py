@@ -135,7 +135,8 @@ class ClipPages(WindowCase):
         self.settle()
         tree = panel.tree
         groups = [tree.topLevelItem(k) for k in range(tree.topLevelItemCount())]
-        self.assertEqual([(one.text(0), one.childCount()) for one in groups], [("Still, 2 photos", 2), ("Moving, 1 clip", 1)])
+        said = [(one.text(0), one.childCount()) for one in groups]
+        self.assertEqual(said, [("Still, 2 photos", 2), ("Moving, 1 clip", 1)])
         self.assertIn("2.0 s", groups[1].child(0).text(0))
 
     def test_a_cell_plays_it_and_its_loudness_was_found(self):
