@@ -56,9 +56,9 @@ def write_messy_folder(folder: Path) -> Messy:
     pages = [Image.fromarray(noise_photo(90, 60, seed)) for seed in (10, 11)]
     pages[0].save(folder / "pages.tiff", save_all=True, append_images=pages[1:])
     pages[1].save(folder / "moving.webp", save_all=True, append_images=pages[:1])
-    usable |= {"sixteen.png", "pages.tiff", "moving.webp"}
-
     pages[0].save(folder / "moving.gif", save_all=True, append_images=pages[1:])
+    usable |= {"sixteen.png", "pages.tiff", "moving.webp", "moving.gif"}
+
     (folder / "empty.jpg").write_bytes(b"")
     (folder / "cut.jpg").write_bytes(plain.read_bytes()[:900])
     (folder / "huge.png").write_bytes(_declared_png(30000, 30000))
@@ -77,15 +77,7 @@ def write_messy_folder(folder: Path) -> Messy:
     text = PngInfo()
     text.add_itxt("XML:com.adobe.xmp", xmp)
     photo("many-authors.png", 14, pnginfo=text)
-    told += [
-        *("endless.png", "deep-colour.png"),
-        "moving.gif",
-        "empty.jpg",
-        "cut.jpg",
-        "huge.png",
-        "damaged.avif",
-        "notes.xmp",
-    ]
+    told += ["endless.png", "deep-colour.png", "empty.jpg", "cut.jpg", "huge.png", "damaged.avif", "notes.xmp"]
 
     os.symlink("loop-b.jpg", folder / "loop-a.jpg")
     os.symlink("loop-a.jpg", folder / "loop-b.jpg")

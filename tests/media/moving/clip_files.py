@@ -1,6 +1,7 @@
 """Small clips on disk whose pictures say their numbers: eight blocks, white for a bit that is set."""
 
 import os
+from contextlib import contextmanager
 from fractions import Fraction
 
 os.environ.setdefault("SVT_LOG", "0")  # what this encoder would say of itself
@@ -30,6 +31,16 @@ def number_of(pixels):
     return sum(int(luma[int((bit + 0.5) * width / BITS)] > 128) << bit for bit in range(BITS))
 
 
+@contextmanager
+def _as_patient_as_before():
+    """For root, SVT-AV1 makes the thread that opens it run before all else; what runs beside it would starve."""
+    policy, priority = os.sched_getscheduler(0), os.sched_getparam(0)
+    try:
+        yield
+    finally:
+        os.sched_setscheduler(0, policy, priority)
+
+
 def write_clip(
     path,
     count=40,
@@ -46,7 +57,7 @@ def write_clip(
     **of_picture,
 ):
     """Write a clip of ``count`` pictures. stamps : times of uneven ones, in steps of ``time_base``; sound : (n, 2)."""
-    with av.open(str(path), "w") as container:
+    with _as_patient_as_before(), av.open(str(path), "w") as container:
         stream = container.add_stream(codec, rate=rate, options=options or {})
         first = picture(0, **of_picture)
         stream.height, stream.width = first.shape[:2]

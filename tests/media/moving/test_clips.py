@@ -283,11 +283,12 @@ class ComingIn(ClipCase):
 
     def test_moving_gif_and_avif_with_their_own_times(self):
         pictures = [Image.fromarray(numbered(n)) for n in range(8)]
-        for name, lasts in (("even.gif", [100] * 8), ("uneven.gif", [40, 200] * 4), ("even.avif", [100] * 8)):
+        each = {"even.gif": [100] * 8, "uneven.gif": [40, 200] * 4, "two.gif": [100] * 2, "even.avif": [100] * 8}
+        for name, lasts in each.items():
             with self.subTest(name):
                 path = self.folder / name
                 own = lasts if name.endswith("gif") else lasts[0]
-                pictures[0].save(path, save_all=True, append_images=pictures[1:], duration=own)
+                pictures[0].save(path, save_all=True, append_images=pictures[1 : len(lasts)], duration=own)
                 self.assertTrue(is_clip(path))
                 moving, at = self.look(path).moving, 0
                 self.assertEqual(moving.seconds, Fraction(sum(lasts), 1000))

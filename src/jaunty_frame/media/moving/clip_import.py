@@ -149,7 +149,7 @@ def _seconds_of(path: Path, said: Fraction, steps: list[Fraction]) -> Fraction:
     stream = ClipStream(path)
     try:
         tick, container = stream.stream.time_base or Fraction(1, 90_000), stream.stream.container
-        if said:
+        if said * 9 / 10 > 2:  # before that, some formats have no place to go to
             container.seek(int((said * 9 / 10 - 2 + stream.start) / tick), stream=stream.stream)
         last = stream.start
         for packet in islice(container.demux(stream.stream), None if said else _MOST_TO_THE_END):
