@@ -3,6 +3,7 @@
 import tempfile
 import unittest
 from fractions import Fraction
+from itertools import pairwise
 from pathlib import Path
 
 import av
@@ -59,7 +60,7 @@ class ClipsInShows(unittest.TestCase):
             ("128x72@60", "30", "1"), ("128x72@25", "50", "1/2"), ("128x72@50", "25", "1/2"), ("128x72@60", "30", "2"),
         ):  # fmt: skip
             with self.subTest(output=output, rate=rate, speed=speed):
-                project = self.project(output, Fraction(rate), speed=speed)
+                project = self.project(output, Fraction(rate), speed=speed, between="none")
                 (plan,) = Planner().plans(project).values()
                 frames, first = self.exported(project), plan.schedule.first[1]
                 self.assertEqual(len(frames), plan.schedule.total)
@@ -70,6 +71,31 @@ class ClipsInShows(unittest.TestCase):
                     local = Fraction(n) / plan.output.frame_rate
                     meant = int(local * Fraction(speed) * Fraction(rate))
                     self.assertEqual(number_of(frames[first + n]), meant, n)
+
+    def test_in_slow_motion_two_pictures_are_blended(self):
+        project = self.project("128x72@25", speed="1/4")
+        (plan,) = Planner().plans(project).values()
+        frames, first = self.exported(project), plan.schedule.first[1]
+        whole = [frames[first + n].astype(float) for n in range(40, 60, 4)]
+        for k, (before, after) in enumerate(pairwise(whole)):
+            self.assertEqual(number_of(before), 10 + k)
+            for part in (1, 2, 3):
+                between = frames[first + 40 + 4 * k + part]
+                self.assertLess(np.abs(between - (before * (4 - part) + after * part) / 4).mean(), 3, (k, part))
+
+    def test_its_sound_may_be_heard_beside_its_picture(self):
+        fields = {"begins": "1/2", "ends": "3/2", "heard_before": "3/10", "heard_after": "4/10"}
+        (plan,) = Planner().plans(self.project("128x72@25", **fields)).values()
+        (heard,) = sound_plan(plan).heard
+        picture = round(plan.schedule.first[1] * RATE / 25)
+        self.assertEqual((heard.placed.start, heard.placed.first), (RATE // 5, picture - RATE * 3 // 10))
+        self.assertEqual(heard.placed.samples, RATE * 17 // 10)
+        # No further than the file goes, nor than the show.
+        wide = self.project("128x72@25", begins="1/10", heard_before="2", heard_after="30")
+        (plan,) = Planner().plans(wide).values()
+        (heard,) = sound_plan(plan).heard
+        self.assertEqual((heard.placed.start, heard.placed.samples), (0, round(2.4 * RATE)))
+        self.assertTrue(heard.placed.ducks)
 
     def test_it_lasts_as_long_as_its_part_and_is_heard_so_long(self):
         project = self.project("128x72@25", begins="1/2", ends="2")

@@ -20,14 +20,27 @@ class Length(NamedTuple):
     natural: Fraction | None = None
 
 
+class Between(NamedTuple):
+    """What is seen between one picture of a file that moves and the next: ``share`` of the way, in -1..1, below 0 to the
+    one before. estimated : whether what moves is put there, rather than both pictures blended."""
+
+    share: Fraction = Fraction(0)
+    estimated: bool = False
+
+
+NOT_BETWEEN = Between()
+
+
 class OwnSound(NamedTuple):
     """A sound that comes with what is shown: begins, ends : which part of the file is heard, from the slide's first
-    moment on, in seconds."""
+    moment on, in seconds; before, after : for how long it is heard beside that, while other slides are seen."""
 
     file: SoundFile
     begins: Fraction
     ends: Fraction
     gain_db: float = 0.0
+    before: Fraction = Fraction(0)
+    after: Fraction = Fraction(0)
 
 
 class Exhibit(Kind):
@@ -53,6 +66,10 @@ class Exhibit(Kind):
         """Return which picture of one of its photos is seen so many seconds after the slide's first moment; 0 where the
         photo is one picture."""
         return photo.moving.picture_at(seconds) if photo.moving is not None else 0
+
+    def between_at(self, photo: Photo, seconds: Fraction, frame_rate: Fraction) -> Between:
+        """Return how far on the way from that picture to the next it is seen, in an output of ``frame_rate``."""
+        return NOT_BETWEEN
 
     def keep_areas_of(self, photo: Photo) -> tuple[KeepArea, ...]:
         """Return what must be seen of one of its photos: where areas move, the boxes about where they are while it is

@@ -57,6 +57,21 @@ class Seen(unittest.TestCase):
         self.assertEqual(shown(again, clip(), 2, 25), [*range(25), *range(25)])
         self.assertEqual(shown(again.changed(backwards=True), clip(), 2, 25), 2 * list(range(24, -1, -1)))
 
+    def test_between_two_pictures_in_slow_motion_alone(self):
+        half, rate = ClipExhibit(photo="c", ends=Fraction(1), speed=Fraction(1, 2)), Fraction(25)
+        at = [half.between_at(clip(), Fraction(n, 25), rate).share for n in range(6)]
+        self.assertEqual(at, [0, Fraction(1, 2)] * 3)
+        last = half.between_at(clip(), Fraction(99), rate)
+        self.assertEqual(last.share, 0)  # what comes after its end is never seen
+        back = half.changed(backwards=True)
+        self.assertEqual(back.picture_at(clip(), Fraction(1, 25)), 24)
+        self.assertEqual(back.between_at(clip(), Fraction(1, 25), rate).share, Fraction(-1, 2))
+        for sharp in ({"between": "none"}, {"speed": Fraction(1)}, {"speed": Fraction(2)}):
+            self.assertEqual(half.changed(**sharp).between_at(clip(), Fraction(1, 25), rate).share, 0)
+        # Its own pictures are enough where it has more a second than the output shows.
+        self.assertEqual(half.between_at(clip(rate=50), Fraction(1, 25), rate).share, 0)
+        self.assertTrue(half.changed(between="estimate").between_at(clip(), Fraction(1, 25), rate).estimated)
+
     def test_a_part_beyond_the_file_is_what_there_is(self):
         late = ClipExhibit(photo="c", begins=Fraction(9))  # the file was exchanged for a shorter one
         self.assertEqual(set(shown(late, clip(), 1, 25)), {99})

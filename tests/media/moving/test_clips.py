@@ -281,13 +281,14 @@ class ComingIn(ClipCase):
         self.assertEqual((named.moving.sound.channels, other.moving.sound), (2, None))
         self.assertIsNotNone(self.cache.get(named.content))
 
-    def test_moving_gif_and_avif_with_their_own_times(self):
+    def test_moving_gif_webp_and_avif_with_their_own_times(self):
         pictures = [Image.fromarray(numbered(n)) for n in range(8)]
         each = {"even.gif": [100] * 8, "uneven.gif": [40, 200] * 4, "two.gif": [100] * 2, "even.avif": [100] * 8}
+        each |= {"even.webp": [100] * 8, "uneven.webp": [40, 200] * 4}
         for name, lasts in each.items():
             with self.subTest(name):
                 path = self.folder / name
-                own = lasts if name.endswith("gif") else lasts[0]
+                own = lasts[0] if name.endswith("avif") else lasts
                 pictures[0].save(path, save_all=True, append_images=pictures[1 : len(lasts)], duration=own)
                 self.assertTrue(is_clip(path))
                 moving, at = self.look(path).moving, 0
@@ -295,6 +296,7 @@ class ComingIn(ClipCase):
                 for n, length in enumerate(lasts):
                     self.assertEqual(number_of(clip_picture(path, Fraction(at + length // 2, 1000), 128)), n)
                     at += length
+                self.assertEqual(number_of(clip_picture(path, Fraction(0), 128)), 0)
 
     def test_a_single_picture_lasts_as_a_photo_does(self):
         Image.fromarray(numbered(3)).save(self.folder / "one.gif")

@@ -7,13 +7,17 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import model_validator
 
-from jaunty_frame.document.basis.values import Between, Shown
-from jaunty_frame.document.exhibit import Length, OwnSound
+from jaunty_frame.document.basis.values import Between as Bounds
+from jaunty_frame.document.basis.values import Shown
+from jaunty_frame.document.exhibit import NOT_BETWEEN, Between, Length, OwnSound
 from jaunty_frame.document.one_photo import OnePhoto
 from jaunty_frame.document.photo import KeepArea, Moving, Photo, Track
 from jaunty_frame.document.sound import FileSeconds, Gain
 
 SLOWEST, FASTEST = Fraction(1, 8), Fraction(8)
+Beside = Annotated[Fraction, Bounds(Fraction(0), Fraction(30))]
+_STEPS = 16
+"""So finely what lies between two pictures is told apart."""
 
 
 class ClipExhibit(OnePhoto):
@@ -24,13 +28,19 @@ class ClipExhibit(OnePhoto):
     kind: Literal["clip"] = "clip"
     begins: FileSeconds = Fraction(0)
     ends: FileSeconds | None = None
-    speed: Annotated[Fraction, Between(SLOWEST, FASTEST), Shown("Speed", "", 0.125)] = Fraction(1)
+    speed: Annotated[Fraction, Bounds(SLOWEST, FASTEST), Shown("Speed", "", 0.125)] = Fraction(1)
     backwards: Annotated[bool, Shown("Backwards")] = False
     beyond: Annotated[Literal["stay", "repeat"], Shown("At its end")] = "stay"
     """What a slide shows that lasts longer: the last picture, or all of it again."""
+    between: Annotated[Literal["blend", "estimate", "none"], Shown("In slow motion")] = "blend"
+    """What is seen between two pictures of it where an output shows more: both, what moves put half way, or the first
+    alone."""
     heard: Annotated[bool, Shown("Its sound")] = True
     """Whether its own sound is heard; at another speed, or backwards, it never is."""
     gain_db: Annotated[Gain, Shown("Level", " dB", 1.0)] = 0.0
+    heard_before: Annotated[Beside, Shown("Sound begins early", " s", 0.5)] = Fraction(0)
+    heard_after: Annotated[Beside, Shown("Sound goes on", " s", 0.5)] = Fraction(0)
+    """For how long its sound is heard before and after the slide is seen: as far as the file goes."""
 
     @model_validator(mode="after")
     def _forwards(self) -> Self:
@@ -46,16 +56,26 @@ class ClipExhibit(OnePhoto):
         return begins, max(ends, begins + one)
 
     def picture_at(self, photo: Photo, seconds: Fraction) -> int:
+        # Backwards it is the later one of two that was seen last.
+        return (ceil if self.backwards else floor)(self._place(photo.moving, seconds)) if photo.moving else 0
+
+    def between_at(self, photo: Photo, seconds: Fraction, frame_rate: Fraction) -> Between:
         moving = photo.moving
-        if moving is None:
-            return 0
+        slow = self.speed < 1 and moving is not None and moving.rate * self.speed < frame_rate
+        if moving is None or not slow or self.between == "none":
+            return NOT_BETWEEN
+        share = self._place(moving, seconds) - self.picture_at(photo, seconds)
+        return Between(Fraction(floor(share * _STEPS), _STEPS), self.between == "estimate")
+
+    def _place(self, moving: Moving, seconds: Fraction) -> Fraction:
+        """Return where it stands after so many seconds of the slide, counted in pictures."""
         begins, ends = self.part_of(moving)
         passed, length = max(seconds, Fraction(0)) * self.speed, ends - begins
         if passed >= length and self.beyond == "repeat":
             passed %= length
         first, last = floor(begins * moving.rate), ceil(ends * moving.rate) - 1
-        at = last - floor(passed * moving.rate) if self.backwards else floor((begins + passed) * moving.rate)
-        return min(max(at, first), last)
+        at = last - passed * moving.rate if self.backwards else (begins + passed) * moving.rate
+        return min(max(at, Fraction(first)), Fraction(last))
 
     def tracks_of(self, photo: Photo) -> tuple[Track, ...]:
         """Return what is tracked in the part that is shown; none where the user drew areas himself."""
@@ -89,4 +109,5 @@ class ClipExhibit(OnePhoto):
         if photo.moving is None or photo.moving.sound is None or not self.heard or self.speed != 1 or self.backwards:
             return ()
         begins, ends = self.part_of(photo.moving)
-        return (OwnSound(photo.moving.sound.as_file(photo), begins, ends, self.gain_db),)
+        before, after = min(self.heard_before, begins), min(self.heard_after, photo.moving.seconds - ends)
+        return (OwnSound(photo.moving.sound.as_file(photo), begins, ends, self.gain_db, before, after),)

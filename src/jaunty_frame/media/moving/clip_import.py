@@ -19,6 +19,7 @@ from jaunty_frame.document.photo import Moving, MovingSound, Photo
 from jaunty_frame.errors import PhotoError, shown_name
 from jaunty_frame.media.moving.clip_pictures import is_seen_through, pixels_of, turn_of, upright_size
 from jaunty_frame.media.moving.clip_stream import ClipStream
+from jaunty_frame.media.moving.streams import stream_of
 from jaunty_frame.media.opening import opened_plain
 from jaunty_frame.media.photos.files import file_facts
 from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shrunk_to_thumbnail
@@ -42,18 +43,21 @@ def look_at_clip(path: Path, folder: Path | None, cache: ThumbnailCache) -> Phot
     """Return the clip at ``path`` as a member of the set, with its first picture cached; PhotoError where it cannot be
     used."""
     content = content_of(path)
-    stream = ClipStream(path)
+    stream = stream_of(path)
     try:
         frame = stream.frame_at(Fraction(0))
         turn = turn_of(frame)
-        width, height = upright_size(frame, stream.stream.sample_aspect_ratio, turn)
+        width, height = upright_size(frame, stream.pixel_aspect, turn)
         if width * height > _MOST_PIXELS:
             raise PhotoError(f"{shown_name(path.name)} is {width} x {height} pixels large; make it smaller.")
         share = min(1.0, LONGEST_PX / max(width, height))
         small = max(round(width * share), 1), max(round(height * share), 1)
         cache.put(content, shrunk_to_thumbnail(pixels_of(frame, small, turn)))
-        moving = _moving_of(path, stream)
-        tags = {name.lower(): value for name, value in stream.stream.container.metadata.items()}
+        if isinstance(stream, ClipStream):
+            moving = _moving_of(path, stream)
+            tags = {name.lower(): value for name, value in stream.stream.container.metadata.items()}
+        else:
+            moving, tags = Moving(kind=KIND, pictures=stream.pictures, rate=stream.rate), {}
         transparent = is_seen_through(frame)
     finally:
         stream.close()

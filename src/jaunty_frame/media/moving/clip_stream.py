@@ -42,6 +42,11 @@ class ClipStream:
         """The time of the picture that was given last, from the clip's beginning; a negative one before the first."""
         return self._time(self._here) if self._here is not None else Fraction(-1)
 
+    @property
+    def pixel_aspect(self) -> Fraction | None:
+        """Width to height of its pixels; None where it does not say."""
+        return self.stream.sample_aspect_ratio
+
     def frame_at(self, seconds: Fraction) -> av.VideoFrame:
         """Return the picture that is seen so many seconds after the first; before and beyond the ends the first and the
         last that can be read. PhotoError where none can."""

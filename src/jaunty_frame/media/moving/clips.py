@@ -12,8 +12,8 @@ import av
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.errors import PhotoError
 from jaunty_frame.media.moving.clip_pictures import pixels_of, turn_of, upright_size
-from jaunty_frame.media.moving.clip_stream import ClipStream
 from jaunty_frame.media.moving.moving import MovingReader
+from jaunty_frame.media.moving.streams import Stream, stream_of
 from jaunty_frame.media.opening import ensure_plain
 
 _MOST_OPEN = 6
@@ -36,7 +36,7 @@ class _OpenClips:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._resting: OrderedDict[ClipStream, _File] = OrderedDict()
+        self._resting: OrderedDict[Stream, _File] = OrderedDict()
         self._frames: OrderedDict[tuple[_File, Fraction], _Decoded] = OrderedDict()
 
     def frame(self, path: Path, seconds: Fraction) -> _Decoded:
@@ -47,7 +47,7 @@ class _OpenClips:
                 self._frames.move_to_end(key)
                 return self._frames[key]
         with self._stream(key[0], seconds) as stream:
-            decoded = stream.frame_at(seconds), stream.stream.sample_aspect_ratio
+            decoded = stream.frame_at(seconds), stream.pixel_aspect
         with self._lock:
             self._frames[key] = decoded
             while len(self._frames) > 1 and len(self._frames) * _bytes_of(decoded[0]) > _MOST_BYTES:
@@ -55,10 +55,10 @@ class _OpenClips:
         return decoded
 
     @contextmanager
-    def _stream(self, file: _File, seconds: Fraction) -> Iterator[ClipStream]:
+    def _stream(self, file: _File, seconds: Fraction) -> Iterator[Stream]:
         """Lend the stream of a file that stands nearest before a moment, else a new one."""
         path = file[0]
-        stream = self._taken(file, seconds) or ClipStream(path)
+        stream = self._taken(file, seconds) or stream_of(path)
         try:
             yield stream
         except BaseException:
@@ -67,7 +67,7 @@ class _OpenClips:
         for gone in self._put_back(stream, file):
             gone.close()
 
-    def _taken(self, file: _File, seconds: Fraction) -> ClipStream | None:
+    def _taken(self, file: _File, seconds: Fraction) -> Stream | None:
         with self._lock:
             own = [one for one, where in self._resting.items() if where == file]
             near = [one for one in own if 0 <= seconds - one.at <= _NEAR_S]
@@ -77,7 +77,7 @@ class _OpenClips:
                 del self._resting[chosen]
             return chosen
 
-    def _put_back(self, stream: ClipStream, file: _File) -> list[ClipStream]:
+    def _put_back(self, stream: Stream, file: _File) -> list[Stream]:
         with self._lock:
             self._resting[stream] = file
             return [self._resting.popitem(last=False)[0] for _ in range(len(self._resting) - _MOST_OPEN)]

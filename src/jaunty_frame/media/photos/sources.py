@@ -4,6 +4,7 @@ from pathlib import Path
 
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.core.painting.turning import turned_pixels
+from jaunty_frame.document.exhibit import Between
 from jaunty_frame.media.moving.moving_list import moving_of
 from jaunty_frame.media.once import OnceCache
 from jaunty_frame.media.photos.files import read_bytes
@@ -12,8 +13,8 @@ from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.show.frames.layers.layer import PhotoFile
 
 _MOST_REMEMBERED = 96_000_000
-# Content (or path), quarter turns, reduction (0 for the thumbnail), and which picture.
-_Key = tuple[str, int, int, int]
+# Content (or path), quarter turns, reduction (0 for the thumbnail), which picture and what is seen of the next.
+_Key = tuple[str, int, int, int, Between]
 
 
 class PhotoSource:
@@ -35,29 +36,43 @@ class PhotoSource:
         # Reductions are powers of two, so that requests of nearly the same size share one decoded photo. A clip's
         # pictures are had four times as quickly in their own size as made smaller while they are converted.
         reduction = 1 << max((width // wanted_width).bit_length() - (2 if photo.moving else 1), 0)
-        key = (photo.content or photo.path, photo.quarter_turns, reduction, photo.picture)
+        key = (photo.content or photo.path, photo.quarter_turns, reduction, photo.picture, photo.between)
         return self._decoded_photos.get(key, lambda: self._decoded(photo, width // reduction))
 
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
         if photo.moving:
-            path = resolved(photo.path, self.place)
             asked = -(-width * photo.width // photo.height) if photo.quarter_turns % 2 else width
-            pixels = moving_of(photo.moving).picture(path, photo.picture / photo.rate, asked)
-            return turned_pixels(pixels, photo.quarter_turns)
+            return turned_pixels(self._moving_picture(photo, asked), photo.quarter_turns)
         # Pillow and its formats take 0.06 s to load; a window whose thumbnails are cached opens without them.
         from jaunty_frame.media.photos.decoding import decode_photo
 
         data = read_bytes(resolved(photo.path, self.place))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
 
+    def _moving_picture(self, photo: PhotoFile, width: int) -> Pixels:
+        path, reader = resolved(photo.path, self.place), moving_of(photo.moving)
+
+        def picture_of(number: int) -> Pixels:
+            return reader.picture(path, number / photo.rate, width)
+
+        if not photo.between.share:
+            return picture_of(photo.picture)
+        from jaunty_frame.media.moving.between import blended, estimated  # with PyAV
+
+        share, number = photo.between.share % 1, photo.picture - (photo.between.share < 0)
+        if photo.between.estimated:
+            return estimated(path, picture_of, number, share)
+        return blended(picture_of, number, share)
+
     def thumbnail(self, photo: PhotoFile) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
-        return self._decoded_photos.get(
-            (photo.content or photo.path, photo.quarter_turns, 0, photo.picture), lambda: self._thumbnail(photo)
-        )
+        key = (photo.content or photo.path, photo.quarter_turns, 0, photo.picture, photo.between)
+        return self._decoded_photos.get(key, lambda: self._thumbnail(photo))
 
     def _thumbnail(self, photo: PhotoFile) -> Pixels:
-        is_kept = bool(photo.content) and not photo.picture  # of what moves, its first picture
+        is_kept = (
+            bool(photo.content) and not photo.picture and not photo.between.share
+        )  # of what moves, its first picture
         stored = self._cache.get(photo.content) if is_kept else None
         if stored is None:
             width = round(photo.width * min(1.0, LONGEST_PX / max(photo.width, photo.height)))

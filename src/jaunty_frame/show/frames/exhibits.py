@@ -59,7 +59,8 @@ def card_layers(plan: Plan, k: int, progress: float | None) -> Layers:
 def photo_layer(plan: Plan, row: int, at: Station, progress: float | None = None) -> PhotoLayer:
     """Return the photo of a row by itself, at a place on its way and a point of its time."""
     path, reach = plan.trail(row)
-    return PhotoLayer(photo_file(plan.photo(row), plan.picture_at(row, progress)), at.window, at.degrees, path, reach)
+    file = photo_file(plan.photo(row), *plan.picture_of(row, progress))
+    return PhotoLayer(file, at.window, at.degrees, path, reach)
 
 
 def whole_photo_layers(photo: Photo, picture: int = 0) -> Layers:

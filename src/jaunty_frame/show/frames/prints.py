@@ -67,7 +67,7 @@ def print_layer(plan: Plan, row: int, progress: float | None) -> PrintLayer:
     piece, seen = mounting.piece, _seen_of(plan, row, at)
     turn = _turn_at(mounting.mount, 0.0 if progress is None else eased(progress, plan.settings_of_row(row).easing))
     of = Print(mounting.mount, piece, seen, photo.transparent, turn)
-    file = photo_file(photo, plan.picture_at(row, progress))
+    file = photo_file(photo, *plan.picture_of(row, progress))
     return PrintLayer(file, at.window, at.degrees, path, reach, (piece.w, piece.h), of)
 
 

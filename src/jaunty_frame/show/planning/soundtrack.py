@@ -247,19 +247,25 @@ class _SoundPlanner:
             self._put(one, file, begins, first, length, *fades, ducks=False)
 
     def _lay_own(self, k: int) -> None:
-        """Lay what is heard of what a slide shows itself, as long as it is seen."""
+        """Lay what is heard of what a slide shows itself: as long as it is seen, and longer where that is wanted."""
         slide, schedule = self._plan.slides[k], self._plan.schedule
         first = sample_at(self._plan, schedule.first[k])
         seen = sample_at(self._plan, schedule.first[k] + schedule.frames[k]) - first
-        for number, (file, begins, ends, gain_db) in enumerate(slide.exhibit.own_sounds(self._plan.table.by_id)):
+        for number, own in enumerate(slide.exhibit.own_sounds(self._plan.table.by_id)):
+            file = own.file
             self._by_id.setdefault(file.id, file)
-            sound = Sound(id=f"of-{slide.id}-{number}", kind="clip", file=file.id, slides=(slide.id,), gain_db=gain_db)
-            length = min(round((ends - begins) * RATE), seen, self._total - first)
+            sound = Sound(
+                id=f"of-{slide.id}-{number}", kind="clip", file=file.id, slides=(slide.id,), gain_db=own.gain_db
+            )
+            early, late = min(round(own.before * RATE), first), round(own.after * RATE)
+            within = min(round((own.ends - own.begins) * RATE), seen)
+            length = min(early + within + late, self._total - first + early)
             if length > 0:
                 # As its picture comes and goes; what ends before that is over by itself.
-                goes = self._joint_samples(k, 0) if length == seen else 0
+                goes = self._joint_samples(k, 0) if within == seen or late else 0
                 edges = max(self._joint_samples(k, -1), SOFTEST_EDGE), max(goes, SOFTEST_EDGE)
-                placed = self._put(sound, file, round(begins * RATE), first, length, *edges, ducks=False)
+                start = round(own.begins * RATE) - early
+                placed = self._put(sound, file, start, first - early, length, *edges, ducks=True)
                 self._heard[-1] = placed._replace(is_own=True)
 
     def _joint_samples(self, k: int, before: int) -> int:

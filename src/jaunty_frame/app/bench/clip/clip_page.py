@@ -171,7 +171,7 @@ class ClipPage(BenchPage):
 
     def _set_fields(self, shown: ClipExhibit) -> None:
         before = self._exhibit
-        names = ("speed", "backwards", "beyond", "heard", "gain_db")
+        names = ("speed", "backwards", "between", "beyond", "heard", "gain_db", "heard_before", "heard_after")
         changed = {name: value for name in names if (value := getattr(shown, name)) != getattr(before, name)}
         if changed:
             self.cell.apply(set_clip(self.cell.targets(), "Clip", **changed), "clip", *changed, self.cell.slide_id)

@@ -11,6 +11,7 @@ from typing import NamedTuple, Protocol
 from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.core.painting.colour import Amounts
 from jaunty_frame.core.painting.surface import FrameFormat
+from jaunty_frame.document.exhibit import NOT_BETWEEN, Between
 from jaunty_frame.document.photo import Photo
 
 
@@ -30,6 +31,7 @@ class PhotoFile(NamedTuple):
     moving: str = ""
     picture: int = 0
     rate: Fraction = Fraction(1)
+    between: Between = NOT_BETWEEN
 
     @property
     def upright_size(self) -> tuple[int, int]:
@@ -41,12 +43,12 @@ class PhotoFile(NamedTuple):
         return width / height
 
 
-def photo_file(photo: Photo, picture: int = 0) -> PhotoFile:
-    """Return what names the pixels of ``photo``; picture : which one, of what moves."""
+def photo_file(photo: Photo, picture: int = 0, between: Between = NOT_BETWEEN) -> PhotoFile:
+    """Return what names the pixels of ``photo``; picture, between : which one, of what moves."""
     own = photo.correction
     # Named one by one: pydantic takes ten times as long to list its fields, and frames ask for each photo.
     correction = Amounts(own.exposure, own.contrast, own.saturation, own.warmth)
-    moves = (photo.moving.kind, picture, photo.moving.rate) if photo.moving is not None else ()
+    moves = (photo.moving.kind, picture, photo.moving.rate, between) if photo.moving is not None else ()
     size = photo.width, photo.height
     return PhotoFile(photo.content, photo.path, *size, photo.quarter_turns, correction, *moves)
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from jaunty_frame.core.time.schedule import Schedule, Timing
+from jaunty_frame.document.exhibit import NOT_BETWEEN, Between
 from jaunty_frame.document.model import Output, Slide
 from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings
@@ -56,9 +57,21 @@ class Times(Stage):
 
     def picture_at(self, row: int, progress: float | None) -> int:
         """Return which picture of a row's photo is seen at ``progress`` in 0..1 of its slide; None : in its middle."""
-        photo, k = self.table.photos[row], int(self.table.slide_of[row])
+        photo = self.table.photos[row]
         if photo.moving is None:
             return 0
+        return self.table.slide(row).exhibit.picture_at(photo, self._seconds_at(row, progress))
+
+    def picture_of(self, row: int, progress: float | None) -> tuple[int, Between]:
+        """Return the same, and what is seen of the next one."""
+        photo, rate = self.table.photos[row], self.output.frame_rate
+        if photo.moving is None:
+            return 0, NOT_BETWEEN
+        exhibit, seconds = self.table.slide(row).exhibit, self._seconds_at(row, progress)
+        return exhibit.picture_at(photo, seconds), exhibit.between_at(photo, seconds, rate)
+
+    def _seconds_at(self, row: int, progress: float | None) -> Fraction:
         # Progress is that of a frame; cells ask for any between.
-        local = round((0.5 if progress is None else progress) * max(self.schedule.frames[k] - 1, 0))
-        return self.slides[k].exhibit.picture_at(photo, Fraction(local) / self.output.frame_rate)
+        frames = int(self.schedule.frames[self.table.slide_of[row]])
+        local = round((0.5 if progress is None else progress) * max(frames - 1, 0))
+        return Fraction(local) / self.output.frame_rate
