@@ -21,8 +21,8 @@ class Length(NamedTuple):
 
 
 class Between(NamedTuple):
-    """What is seen between one picture of a file that moves and the next: ``share`` of the way, in -1..1, below 0 to the
-    one before. estimated : whether what moves is put there, rather than both pictures blended."""
+    """What is seen between one picture of a file that moves and the next: ``share`` of the way, in -1..1, below 0 to
+    the one before. estimated : whether what moves is put there, rather than both pictures blended."""
 
     share: Fraction = Fraction(0)
     estimated: bool = False
