@@ -166,6 +166,9 @@ class Moving(Value):
     sound: MovingSound | None = None
     tracks: Annotated[tuple[Track, ...], Field(max_length=MAX_KEEP_AREAS)] = ()
     """What must be seen, over time; found as a photo's keep areas are."""
+    flashes: Annotated[int, Field(ge=0, le=1000)] = 0
+    flashes_at: Annotated[float, Field(ge=0.0, le=1e7)] = 0.0
+    """The most flashes in any second of its file, and when that second begins; found with the tracks."""
 
     @property
     def seconds(self) -> Fraction:

@@ -5,16 +5,20 @@ from fractions import Fraction
 from math import exp
 
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.edits.clips import set_clip
 from jaunty_frame.document.edits.framings import set_framing
+from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
 from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.show.findings.check import Severity
+from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.words import transition_words
 from tests.show.findings.test_findings import findings_of, head, project_of
+from tests.show.planning.test_following import show
 
 NONE = None
 NOTED, SLIGHT, NOTABLE, SEVERE = Severity.NOTED, Severity.SLIGHT, Severity.NOTABLE, Severity.SEVERE
@@ -173,6 +177,41 @@ class Sentences(unittest.TestCase):
         project = project_of(placement="whole", move="hold")
         (found,) = [f for f in findings_of(project) if f.kind == "bars-left"]
         self.assertEqual(found.sentence, "Slide 1 in Tall phone: 62 % of the frame is left to the fill.")
+
+
+class OfClips(unittest.TestCase):
+    def told(self, kind, moving=(), **fields):
+        project = show(outputs=("320x180",))
+        photo = project.photos[0]
+        project = with_photo(project, photo.id, moving=photo.moving.changed(**dict(moving)))
+        seconds = fields.pop("seconds", None)
+        project = set_clip([project.slides[0].id], "x", **fields).apply(project)
+        project = set_on_slides([project.slides[0].id], "x", seconds=seconds).apply(project)
+        return project, [one for one in all_findings(project, Planner().plans(project), {}) if one.kind == kind]
+
+    def test_one_that_stands_still_for_over_half_a_second(self):
+        for seconds, fields, told in (
+            (Fraction("10.4"), {}, 0), (Fraction("10.6"), {}, 1), (Fraction("10.6"), {"beyond": "repeat"}, 0),
+            (Fraction("10.6"), {"speed": Fraction("0.9")}, 0), (Fraction(6), {"speed": Fraction(2)}, 1), (None, {}, 0),
+        ):  # fmt: skip
+            with self.subTest(seconds=seconds, **fields):
+                project, found = self.told("stands-still", seconds=seconds, **fields)
+                self.assertEqual(len(found), told)
+                for one in found:
+                    mended = one.remedy.edit(project, one).apply(project)
+                    left = {each.kind for each in all_findings(mended, Planner().plans(mended), {})}
+                    self.assertNotIn("stands-still", left)
+
+    def test_one_that_flashes_more_than_three_times_as_it_is_shown(self):
+        flashing = {"flashes": 5, "flashes_at": 4.0}
+        for fields, told in (
+            ({}, 1), ({"ends": Fraction(4)}, 0), ({"begins": Fraction("4.5")}, 1), ({"begins": Fraction("5.1")}, 0),
+            ({"speed": Fraction(1, 2)}, 0), ({"speed": Fraction(2)}, 1),
+        ):  # fmt: skip
+            with self.subTest(**fields):
+                _, found = self.told("flashes", flashing, **fields)
+                self.assertEqual(len(found), told)
+        self.assertEqual(self.told("flashes")[1], [])
 
 
 if __name__ == "__main__":

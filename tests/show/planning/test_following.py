@@ -1,5 +1,6 @@
 """Windows that follow what is tracked in a clip: in view all the time, calm, and still where one place serves."""
 
+import re
 import unittest
 from fractions import Fraction
 
@@ -72,15 +73,30 @@ class Following(unittest.TestCase):
     def test_what_is_too_fast_to_be_followed_is_told(self):
         project = show(lambda at: 0.05 if at < 5 else 0.8, outputs=("90x320",))
         project = set_on_slides([project.slides[0].id], "x", placement="cover").apply(project)
-        told = {one.kind for one in all_findings(project, Planner().plans(project), {})}
-        self.assertIn("keep-area-cut", told)
+        (told,) = [one for one in all_findings(project, Planner().plans(project), {}) if one.kind == "keep-area-cut"]
+        found = re.search(r"cut off ([\d.]+) s after it begins: it is too fast to be followed", told.sentence)
+        self.assertIsNotNone(found, told.sentence)
+        self.assertLessEqual(float(found.group(1)), 6.0)  # before it leaps, or just then
+
+    def test_it_is_followed_where_the_frame_is_to_be_filled(self):
+        project = show(outputs=("180x320",))
+        project = set_on_slides([project.slides[0].id], "x", placement="cover").apply(project)
+        (plan,) = self.plans(project)
+        self.assertGreaterEqual(float(plan.followed[0].shares.min()), 0.98)
+        self.assertIs(plan.framing(0).placement, Placement.COVER)
+
+    def test_what_is_wider_than_its_window_is_not_called_fast(self):
+        project = show(width=0.4, outputs=("90x320",))
+        project = set_on_slides([project.slides[0].id], "x", placement="cover").apply(project)
+        (told,) = [one for one in all_findings(project, Planner().plans(project), {}) if one.kind == "keep-area-cut"]
+        self.assertNotIn("too fast", told.sentence)
 
     def test_by_itself_the_window_grows_as_far_as_it_takes_to_keep_up(self):
         project = show(lambda at: float(np.interp(at, [0, 3, 6, 10], [0.1, 0.1, 0.6, 0.6])))
         (tall, _), (slow, _) = self.plans(project), self.plans(show())
         self.assertGreater(tall.opening[0, 3], 1.1 * slow.opening[0, 3])
         self.assertLess(tall.opening[0, 2], 0.6)  # less than what would show all of it without moving
-        self.assertGreaterEqual(float(tall.followed[0].min()), 0.98)
+        self.assertGreaterEqual(float(tall.followed[0].shares.min()), 0.98)
 
     def test_a_part_that_stands_still_needs_no_move(self):
         project = show()

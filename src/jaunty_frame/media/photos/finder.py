@@ -24,6 +24,7 @@ from jaunty_frame.document.edits.material.keep_areas import (
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
 from jaunty_frame.errors import PhotoError
+from jaunty_frame.media.moving.flashing import flashes_in
 from jaunty_frame.media.moving.tracking import tracks_in
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.place import resolved
@@ -116,7 +117,8 @@ def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
         return None  # one odd photo must not cost the others their areas
     found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
     coloured = set_sketch(photo.id, photo.quarter_turns, sketch_text(sketch), tones_text(photo_tones(tones)))
-    tracked = set_found_tracks(photo.id, photo.quarter_turns, tracks)
+    flashes = flashes_in(photo, resolved(photo.path, source.place)) if photo.moving is not None else (0, 0.0)
+    tracked = set_found_tracks(photo.id, photo.quarter_turns, tracks, *flashes)
     edits = [found, tracked, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured]
     if photo.moving is not None and photo.moving.sound is not None and not photo.moving.sound.finder:
         from jaunty_frame.media.moving.clip_sound import LISTENER, clip_loudness  # with PyAV

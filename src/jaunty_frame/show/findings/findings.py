@@ -26,6 +26,7 @@ from jaunty_frame.show.checks.running import (
     many_kinds,
     neighbours_alike,
     shortened_joint,
+    stands_still,
     too_fast,
 )
 from jaunty_frame.show.checks.words import (
@@ -66,6 +67,7 @@ CHECKS: list[Check] = [
     bars_left.CHECK,
     changed_photo.CHECK,
     shortened_joint.CHECK,
+    stands_still.CHECK,
 ]
 """Of one slide, findings of like severity are told in this order."""
 

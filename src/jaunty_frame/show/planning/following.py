@@ -20,22 +20,24 @@ from jaunty_frame.document.model import Output
 from jaunty_frame.document.photo import Photo, Track
 from jaunty_frame.show.planning.places.mounting import row_aspects
 from jaunty_frame.show.planning.slide_table import SlideTable
+from jaunty_frame.show.planning.stages.ways import SeenAreas
 
 _STEP_S, _MOST = 0.25, 600
 _ROOM = 1.04
 """Of what is followed: room about it in the window."""
 _BESIDE = 0.02
 _HALVINGS = 5
-_WORTH = 0.93
-"""A window that is hardly smaller than the still one is not worth a move."""
+_WORTH, _WORTH_SEEN = 0.93, 0.05
+"""A window that is hardly smaller than the still one is not worth a move, unless that would see less by so much, in the
+mean."""
 
 
 class Followed(NamedTuple):
-    """The way of a window that follows. shares : (K,) of each keep area of the row that is seen at the worst moment."""
+    """The way of a window that follows, and what it lets be seen of each keep area of the row."""
 
     stations: tuple[Station, ...]
     placement: Placement
-    shares: FloatArray
+    seen: SeenAreas
 
 
 def followed(output: Output, table: SlideTable, row: int, schedule: Schedule, still: FloatArray) -> Followed | None:
@@ -61,14 +63,17 @@ def followed(output: Output, table: SlideTable, row: int, schedule: Schedule, st
     if may_grow and _least_seen(windows, boxes) < FULLY_VISIBLE:
         # Too fast for so narrow a window: the narrowest that keeps up.
         windows = _keeping_up(boxes, size, float(still[3] / size[1]), step_s)
-    if windows[0, 3] > _WORTH * still[3]:
+    gains = visible_share(windows, boxes[:, None]) - visible_share(np.broadcast_to(still, boxes.shape), boxes[:, None])
+    if windows[0, 3] > _WORTH * still[3] and gains.mean() < _WORTH_SEEN:
         return None
-    shares = np.array([_least_seen(windows, _boxes_at([track], times)) for track in tracks])
+    shares = np.array([visible_share(windows, _boxes_at([track], times)[:, None])[:, 0] for track in tracks])
+    fits = bool((boxes[:, 2:].max(axis=0) <= windows[0, 2:] + 1e-9).all())
+    seen = SeenAreas(shares.min(axis=1), shares.argmin(axis=1) / (len(times) - 1), fits)
     stations = tuple(
         Station(k / (len(times) - 1), Window(*windows[k].tolist()), 0.0, LINEAR) for k in needed_moments(windows[:, :2])
     )
     covers = bool(windows[0, 2:].max() <= 1 + 1e-9)
-    return Followed(stations, Placement.COVER if covers else Placement.SUBJECT, shares)
+    return Followed(stations, Placement.COVER if covers else Placement.SUBJECT, seen)
 
 
 def _keeping_up(boxes: FloatArray, size: FloatArray, most: float, step_s: float) -> FloatArray:

@@ -272,7 +272,7 @@ def _plan(
         set_off=set_off,
         pieces=pieces,
         between=between,
-        followed={k: way.shares for k, way in follows.items()},
+        followed={k: way.seen for k, way in follows.items()},
         fonts=fonts,
         emblems=tuple(here for one in project.emblems if (here := one.as_in(output.id)) is not None),
         soundtrack=project.sound,

@@ -54,7 +54,7 @@ def visibility(plan: Fills) -> Visibility:
             for window, turn in ends
         )
     for k, seen in plan.followed.items():
-        shares[k, : len(seen)] = seen
+        shares[k, : len(seen.shares)] = seen.shares
     moved = _rows_with_instants(plan)
     in_frame = frame_boxes(plan) if moved else boxes
     for k in moved:

@@ -55,8 +55,11 @@ def set_sketch(photo_id: str, quarter_turns: int, sketch: str, tones: str) -> Ed
     return Edit("Photo looked at", apply)
 
 
-def set_found_tracks(photo_id: str, quarter_turns: int, tracks: Sequence[Track]) -> Edit:
-    """Take over what is tracked in a clip that was turned by ``quarter_turns``; one that is gone is left alone."""
+def set_found_tracks(
+    photo_id: str, quarter_turns: int, tracks: Sequence[Track], flashes: int = 0, flashes_at: float = 0.0
+) -> Edit:
+    """Take over what is tracked in a clip that was turned by ``quarter_turns``, and how it flashes; one that is gone is
+    left alone."""
 
     def apply(project: Project) -> Project:
         photo = next((photo for photo in project.photos if photo.id == photo_id), None)
@@ -64,7 +67,8 @@ def set_found_tracks(photo_id: str, quarter_turns: int, tracks: Sequence[Track])
             return project
         turns = photo.quarter_turns - quarter_turns
         turned = tuple(track.turned(turns) if turns % 4 else track for track in tracks)
-        return with_photo(project, photo_id, moving=photo.moving.changed(tracks=turned))
+        flashing = {"flashes": flashes, "flashes_at": flashes_at}
+        return with_photo(project, photo_id, moving=photo.moving.changed(tracks=turned, **flashing))
 
     return Edit("Clip looked at", apply)
 

@@ -44,6 +44,15 @@ class Trail(NamedTuple):
     reach: tuple[float, float]
 
 
+class SeenAreas(NamedTuple):
+    """What a window that follows lets be seen of each area (K,): the share at the worst moment, and when that is, in
+    0..1 of the slide. fits : whether it is as large as the areas, so that only its calm makes it lose them."""
+
+    shares: FloatArray
+    worst_at: FloatArray
+    fits: bool
+
+
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Ways(Times):
     """Arrays have one row for each photo that a slide frames (``SlideTable``).
@@ -52,8 +61,8 @@ class Ways(Times):
     closes; leans : (M, S) degrees beside the straightening; course : (M,) index into COURSES, for hand-set windows what
     they amount to; show_moved : (M,) where the show's own move is seen; set_off : (M,) where the house rule of that
     name mounts a photo; between : by row, places that framings set by hand, and windows that follow, go through;
-    followed : by row that follows, the share (K,) of each of its areas that is seen at the worst moment; pieces :
-    (M, 4) what windows are mapped onto, fractions of the frame, before places are solved.
+    followed : by row whose window follows, what is seen of its areas; pieces : (M, 4) what windows are mapped onto,
+    fractions of the frame, before places are solved.
     """
 
     stations: FloatArray
@@ -67,7 +76,7 @@ class Ways(Times):
     set_off: NDArray[np.bool_]
     pieces: FloatArray
     between: Mapping[int, tuple[Station, ...]]
-    followed: Mapping[int, FloatArray]
+    followed: Mapping[int, SeenAreas]
     framings: dict[int, Framing] = field(init=False, default_factory=dict, repr=False)
     trails: dict[int, Trail] = field(init=False, default_factory=dict, repr=False)
     joints: dict[int, Transition] = field(init=False, default_factory=dict, repr=False)
