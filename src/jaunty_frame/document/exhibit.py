@@ -8,7 +8,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.document.basis.kinds import Kind, Kinds
 from jaunty_frame.document.basis.values import WindowValue
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import KeepArea, Photo, Track
 from jaunty_frame.document.sound import SoundFile
 
 
@@ -75,6 +75,10 @@ class Exhibit(Kind):
         """Return what must be seen of one of its photos: where areas move, the boxes about where they are while it is
         shown."""
         return photo.keep_areas
+
+    def tracks_of(self, photo: Photo) -> tuple[Track, ...]:
+        """Return what is tracked of one of its photos while it is shown."""
+        return ()
 
     def part_shown(self, photo: Photo) -> tuple[float, float] | None:
         """Return which part of the time of one of its photos is shown, from and to in 0..1; None where it has no

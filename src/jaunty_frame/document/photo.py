@@ -1,6 +1,7 @@
 """A photo of the set, with what was found in it and what the user set for it."""
 
 import re
+from bisect import bisect_left
 from enum import StrEnum
 from fractions import Fraction
 from itertools import pairwise
@@ -142,6 +143,16 @@ class Track(Value):
     def part(self, begins: float, ends: float) -> tuple[WindowValue, ...]:
         """Return the boxes of a part of the file's time, none where the area is not seen then."""
         return tuple(box for at, box in zip(self.times, self.boxes, strict=True) if begins <= at <= ends)
+
+    def box_at(self, seconds: float) -> WindowValue:
+        """Return where it lies at a time of the file, between its samples; beyond them as at the nearest."""
+        after = min(bisect_left(self.times, seconds), len(self.times) - 1)
+        before = max(after - 1, 0)
+        gap = self.times[after] - self.times[before]
+        share = min(max((seconds - self.times[before]) / gap, 0.0), 1.0) if gap else 0.0
+        one, other = self.boxes[before], self.boxes[after]
+        x, y, w, h = (a + (b - a) * share for a, b in zip(one, other, strict=True))
+        return inside(Window(x, y, w, h))
 
     def area(self, begins: float, ends: float) -> KeepArea:
         """Return a keep area about where it lies in a part of the file's time."""

@@ -230,6 +230,14 @@ def duration_words(seconds: float) -> str:
 
 def still_name(photo: Photo, at: Fraction) -> str:
     """Return what the file of a clip's picture is called: its name, and minutes, seconds and hundredths."""
+    return f"{photo.path.rsplit('/', 1)[-1].rpartition('.')[0] or 'clip'} {_clock_name(at)}.png"
+
+
+def frame_name(number: int, output_id: str, at: Fraction) -> str:
+    """Return what the file of a slide's frame is called: the slide's number, its output and the time in the slide."""
+    return f"slide {number:02} {output_id} {_clock_name(at)}.png"
+
+
+def _clock_name(at: Fraction) -> str:
     hundredths = int(at * 100)
-    stem = photo.path.rsplit("/", 1)[-1].rpartition(".")[0] or "clip"
-    return f"{stem} {hundredths // 6000}-{hundredths // 100 % 60:02}.{hundredths % 100:02}.png"
+    return f"{hundredths // 6000}-{hundredths // 100 % 60:02}.{hundredths % 100:02}"

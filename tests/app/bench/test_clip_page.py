@@ -3,13 +3,25 @@
 from fractions import Fraction
 
 import numpy as np
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 
+from jaunty_frame.document.edits.material.keep_areas import set_found_tracks
 from jaunty_frame.document.exhibits.clip import ClipExhibit
+from jaunty_frame.document.photo import Track
 from tests.app.window_case import WindowCase
 from tests.media.moving.clip_files import number_of, write_clip
 from tests.media.sounds.sound_files import tone
+
+
+def number_of_image(widget, top_left, bottom_right):
+    """Return the number that a picture on a widget says."""
+    place = QRectF(top_left, bottom_right).toRect().adjusted(1, 1, -1, -1)
+    image = widget.grab(place).toImage().convertToFormat(QImage.Format.Format_RGB888)
+    width, height = image.width(), image.height()
+    rows = np.frombuffer(memoryview(image.constBits()), np.uint8).reshape(height, image.bytesPerLine())[:, : 3 * width]
+    return number_of(rows.reshape(height, width, 3))
 
 
 class ClipPages(WindowCase):
@@ -33,14 +45,8 @@ class ClipPages(WindowCase):
 
     def frame(self):
         """Return the number that the picture in the frame says, which a slide of 16:9 shows whole."""
-        view = self.bench.frame_view
-        place = view.picture_rect().toRect().adjusted(1, 1, -1, -1)
-        image = view.grab(place).toImage().convertToFormat(view.grab().toImage().Format.Format_RGB888)
-        width, height = image.width(), image.height()
-        rows = np.frombuffer(memoryview(image.constBits()), np.uint8).reshape(height, image.bytesPerLine())[
-            :, : 3 * width
-        ]
-        return number_of(rows.reshape(height, width, 3))
+        place = self.bench.frame_view.picture_rect()
+        return number_of_image(self.bench.frame_view, place.topLeft(), place.bottomRight())
 
     def test_it_is_offered_for_clips_alone(self):
         self.assertIn("clip", dict(self.bench.page_choice.options))
@@ -127,6 +133,37 @@ class ClipPages(WindowCase):
         self.assertEqual(kept.path, f"Stills/wheel 0-{seen // 25:02}.{seen % 25 * 4:02}.png")
         self.choose(2, 2)
         self.assertEqual(self.frame(), seen)
+
+    def test_the_frame_that_is_seen_becomes_a_photo_after_any_slide(self):
+        self.choose(0, 1)
+        self.bench.scrub.setValue(250)
+        self.settle()
+        self.window.desk.actions["keep-frame"].trigger()
+        self.wait_until(lambda: len(self.project.slides) == 4)
+        kept = self.project.photo(self.project.slides[1].exhibit.photo)
+        self.assertEqual((kept.width, kept.height), (240, 240))  # as the output shows it
+        self.assertRegex(kept.path, r"^Stills/slide 01 240x240@25 0-00\.\d\d\.png$")
+
+    def test_what_is_tracked_is_drawn_over_the_picture_where_it_is(self):
+        """A box that goes from the left to the right in two seconds."""
+        boxes = tuple((0.05 + 0.1 * k, 0.4, 0.2, 0.3) for k in range(7))
+        track = Track(times=tuple(k / 3 for k in range(7)), boxes=boxes)
+        clip = self.exhibit.photo
+        self.window.session.apply(set_found_tracks(clip, 0, [track]))
+        self.bench.show_page("placement")
+        canvas = self.bench.canvas
+        for share in (0.1, 0.5, 0.9):
+            self.bench.scrub.setValue(round(share * 1000))
+            self.settle()
+            at = self.bench.cell.plan.picture_at(self.bench.cell.row, share) / 25
+            left = 0.05 + 0.3 * at
+            image = canvas.grab().toImage()
+            for x, is_edge in ((left, True), (left + 0.2, True), (left + 0.14, False), (left - 0.06, False)):
+                point = canvas.to_widget(x, 0.6)
+                columns = range(round(point.x()) - 2, round(point.x()) + 3)
+                lightest = max(image.pixelColor(column, round(point.y())).lightness() for column in columns)
+                self.assertEqual(lightest > 240, is_edge, (share, x))
+            self.assertEqual(number_of_image(canvas, canvas.to_widget(0, 0), canvas.to_widget(1, 1)), round(at * 25))
 
     def test_the_set_groups_by_kind_and_says_how_long_it_lasts(self):
         self.window.desk.open("set")

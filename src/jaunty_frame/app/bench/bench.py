@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.bench_photo import BenchPhoto
 from jaunty_frame.app.bench.bench_room import BenchRoom
+from jaunty_frame.app.bench.kept_picture import keep_frame, keep_picture
 from jaunty_frame.app.bench.output_strip import OutputStrip
 from jaunty_frame.app.bench.pages.bench_page import BenchPage
 from jaunty_frame.app.bench.pages.page_list import PAGES, PageEntry
@@ -23,7 +24,7 @@ from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.document.edits.instants import move_instant
 from jaunty_frame.show.checks.framing import bars_left
 from jaunty_frame.show.planning.reasons import framing_reasons
-from jaunty_frame.show.words import counted, still_name, without_place
+from jaunty_frame.show.words import counted, without_place
 
 _MOST_FINDINGS = 2
 _FIRST_PAGE = "placement"
@@ -92,7 +93,7 @@ class Bench(QWidget):
         if name not in self._pages:
             page = self._pages[name] = resolve_name(PAGES[name].place)(self.cell, self.canvas, self.frame_view)
             page.moment_wanted.connect(lambda share: self.scrub.setValue(round(share * STEPS)))
-            page.still_wanted.connect(self._keep_picture)
+            page.still_wanted.connect(lambda: keep_picture(self._desk, self.cell, self.scrub.share))
             self.room.pages.addWidget(page)
         return self._pages[name]
 
@@ -129,6 +130,7 @@ class Bench(QWidget):
             self.reason.setText(self._reason())
             if page in self._pages_about():
                 page.show_at(self.scrub.share)
+            self.photo.show_at(self.scrub.share)
 
     def begin_words(self, kind: str) -> None:
         """Put words of a kind on the slide and let them be typed."""
@@ -213,19 +215,9 @@ class Bench(QWidget):
         shows_clip = self.cell.exists and self.cell.slide.exhibit.moves_by_itself
         return shows_clip if entry.of_clip else self.cell.has_photo or not entry.of_photo
 
-    def _keep_picture(self) -> None:
-        """Make a photo of the clip's picture that is seen, after this slide."""
-        cell = self.cell
-        photo, picture, source = cell.photo, cell.plan.picture_at(cell.row, self.scrub.share), self._session.source
-        assert photo.moving is not None
-
-        def png() -> bytes:
-            from jaunty_frame.media.moving.stills import clip_still  # with OpenCV
-
-            return clip_still(photo, picture, source)
-
-        name = still_name(photo, picture / photo.moving.rate)
-        self._desk.importer.bring_in_still(png, name, cell.position + 1)
+    def keep_frame(self) -> None:
+        """Make a photo of the frame that is seen, after this slide."""
+        keep_frame(self._desk, self.cell, self.scrub.share)
 
     def _show_findings(self) -> None:
         cell = self.cell
@@ -259,6 +251,7 @@ class Bench(QWidget):
         self.instant.setText(f"{clock_text(progress * float(seconds))} of {clock_text(seconds)}")
         for page in self._pages_about():
             page.show_at(progress)
+        self.photo.show_at(progress)
         self.frame_view.show_frame(self.cell.slide_id, self.cell.output_id, progress, self.photo.without_correction)
 
     def _show_zones(self, shown: bool) -> None:

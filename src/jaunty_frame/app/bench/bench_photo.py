@@ -21,6 +21,7 @@ class BenchPhoto(QObject):
         super().__init__(parent)
         self._session, self._images, self._cell = session, images, cell
         self._request: CellRequest | None = None
+        self._at = 0.0
         self.without_correction = False
         self.canvas = PhotoCanvas()
         self.canvas.areas_changed.connect(cell.set_areas)
@@ -36,8 +37,25 @@ class BenchPhoto(QObject):
         """Show the photo as the document has it."""
         self.show_image()
         self.canvas.show_areas(self._cell.photo.keep_areas)
+        self.show_at(self._at)
         self.canvas.show_framing(self._framed())
         self.canvas.show_hint(self._hint())
+
+    def show_at(self, at: float) -> None:
+        """Show a clip as it is at ``at`` in 0..1 of the slide, and where what is tracked in it is then."""
+        self._at = at
+        if self._cell.has_photo:
+            tracks = self._cell.slide.exhibit.tracks_of(self._cell.photo)
+            self.canvas.show_tracks(tracks, self._seconds_of_file() if tracks else 0.0)
+            if self._cell.photo.moving is not None and not self.canvas.isHidden():
+                self.show_image()
+
+    def _seconds_of_file(self) -> float:
+        moving = self._cell.photo.moving
+        return float(self._picture() / moving.rate) if moving is not None else 0.0
+
+    def _picture(self) -> int:
+        return self._cell.plan.picture_at(self._cell.row, self._at)
 
     def show_image(self) -> None:
         """Show the picture, as soon as it is made."""
@@ -46,7 +64,8 @@ class BenchPhoto(QObject):
             photo = photo.changed(correction=NO_CORRECTION)
         width, height = photo.upright_size
         shrink = min(1.0, _PHOTO_PX / max(width, height))
-        request = photo_request(photo, max(round(width * shrink), 1), max(round(height * shrink), 1))
+        picture = self._picture() if photo.moving is not None else 0
+        request = photo_request(photo, max(round(width * shrink), 1), max(round(height * shrink), 1), picture)
         self._request = request
         image = self._images.image(request, self._session.source)
         if image is not None or not self.canvas.shows_photo_of(photo.id):

@@ -180,6 +180,8 @@ class MainWindow(QMainWindow):
                 self.bench.canvas.setFocus()
         elif name in ("screening", "by-ear"):
             self._play(name == "by-ear")
+        elif name == "frame-kept":
+            self.bench.keep_frame()
         elif name == "guide":
             self.guide.open(self._guide_page())
 

@@ -1,6 +1,7 @@
 """How keep areas, opening, closing and trails look on the photo; ``to_widget`` maps its fractions to the widget."""
 
 from collections.abc import Callable
+from math import ceil, floor
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QFont, QPainter, QPainterPath, QPen, QPolygonF
@@ -9,12 +10,14 @@ from jaunty_frame.app.bench.canvas.shapes import CORNERS, Framed, Part, corner_o
 from jaunty_frame.app.widgets.theme import text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.photo import KeepArea, Track
 
 Mapping = Callable[[float, float], QPointF]
 
 _WEDGE = 13.0
 _SNAPSHOTS = 13
+_SAMPLE_S = 1.0
+"""Before and after its first and last sample it is taken to be there still."""
 _WHITE, _INK = QColor("#ffffff"), QColor("#1c1c1c")
 _UNDER = QColor(0, 0, 0, 130)
 
@@ -108,6 +111,21 @@ def paint_area(painter: QPainter, to_widget: Mapping, area: KeepArea, chosen: bo
         painter.setBrush(_WHITE)
         for part in CORNERS:
             painter.drawEllipse(to_widget(*corner_of(Window(*area.box), part)), 4, 4)
+
+
+def paint_track(painter: QPainter, to_widget: Mapping, track: Track, seconds: float) -> None:
+    """Paint the way of what is tracked, ticked at every second, and its box where it is at a time of the file."""
+    middles = [to_widget(x + w / 2, y + h / 2) for x, y, w, h in track.boxes]
+    ticks = [track.box_at(float(at)) for at in range(ceil(track.times[0]), floor(track.times[-1]) + 1)]
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for pen in (QPen(_UNDER, 3), QPen(_WHITE, 1.2)):
+        painter.setPen(pen)
+        painter.drawPolyline(middles)
+        for x, y, w, h in ticks:
+            painter.drawEllipse(to_widget(x + w / 2, y + h / 2), 2, 2)
+    if track.times[0] - _SAMPLE_S <= seconds <= track.times[-1] + _SAMPLE_S:
+        here = KeepArea(box=track.box_at(seconds), weight=track.weight)
+        paint_area(painter, to_widget, here, False)
 
 
 def paint_level_line(painter: QPainter, start: QPointF, end: QPointF) -> None:

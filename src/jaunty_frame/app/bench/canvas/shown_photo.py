@@ -10,11 +10,18 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from jaunty_frame.app.bench.canvas.painting import Mapping, dim_unseen, paint_area, paint_level_line, paint_move
+from jaunty_frame.app.bench.canvas.painting import (
+    Mapping,
+    dim_unseen,
+    paint_area,
+    paint_level_line,
+    paint_move,
+    paint_track,
+)
 from jaunty_frame.app.bench.canvas.shapes import Framed, Grip
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.photo import KeepArea, Track
 
 _MARGIN = 20
 _HINT_ROOM = 28  # two lines
@@ -31,6 +38,7 @@ class ShownPhoto(QWidget):
         self._image: QImage | None = None
         self._photo_size, self._photo_id = (3, 2), ""
         self._areas: tuple[KeepArea, ...] = ()
+        self._tracks: tuple[tuple[Track, ...], float] = ((), 0.0)
         self._framed: Framed | None = None
         self._level_line: tuple[QPointF, QPointF] | None = None
         self._hint = ""
@@ -64,6 +72,12 @@ class ShownPhoto(QWidget):
         if self._chosen and self._chosen.kind == "area" and self._chosen.index >= len(areas):
             self._chosen = None
         self.update()
+
+    def show_tracks(self, tracks: tuple[Track, ...], seconds: float) -> None:
+        """Show where a clip's areas go, and where they are at a time of its file."""
+        if (tracks, seconds) != self._tracks:
+            self._tracks = tracks, seconds
+            self.update()
 
     def show_framing(self, framed: Framed | None) -> None:
         self._framed = framed
@@ -131,8 +145,12 @@ class ShownPhoto(QWidget):
             if self._framed is not None:
                 dim_unseen(painter, to_widget, photo, self._framed)
                 paint_move(painter, to_widget, self._framed, self.size())
+            tracks, seconds = self._tracks
             for k, area in enumerate(self._areas):
-                paint_area(painter, to_widget, area, k == self.chosen_area)
+                if not tracks or k == self.chosen_area:
+                    paint_area(painter, to_widget, area, k == self.chosen_area)
+            for track in tracks:
+                paint_track(painter, to_widget, track, seconds)
             if self._level_line is not None:
                 paint_level_line(painter, *self._level_line)
             painter.setPen(QPen(QColor(c.on_surround), 1, Qt.PenStyle.DashLine))

@@ -68,6 +68,7 @@ ACTIONS = {
     "remove": ActionEntry("Remove slides", "", slide_actions.remove, True),
     "together": ActionEntry("Put together, or take apart", "Ctrl+Shift+D", slide_actions.put_together_or_apart, True),
     "repeat": ActionEntry("Show photo again", "Ctrl+D", slide_actions.repeat, True),
+    "keep-frame": ActionEntry("Keep this frame as a photo", "Ctrl+Shift+P", lambda desk: desk.open("frame-kept"), True),
     "turn-right": ActionEntry("Turn right", "Ctrl+]", lambda desk: slide_actions.turn(desk, 1), True),
     "turn-left": ActionEntry("Turn left", "Ctrl+[", lambda desk: slide_actions.turn(desk, 3), True),
     "find-again": ActionEntry("Find keep areas again", "", slide_actions.find_areas_again, True),

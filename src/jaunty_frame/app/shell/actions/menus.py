@@ -10,7 +10,7 @@ from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.outputs import PRESETS
 from jaunty_frame.show.words import ORDER_WORDS, size_words
 
-SLIDE_ACTIONS = ("leave-out", "together", "repeat", "turn-left", "turn-right", "find-again", "remove")
+SLIDE_ACTIONS = ("leave-out", "together", "repeat", "keep-frame", "turn-left", "turn-right", "find-again", "remove")
 """What is done to the chosen slides, by name."""
 
 
