@@ -8,6 +8,7 @@ import av
 import numpy as np
 from av.video.reformatter import ColorRange, Colorspace
 
+from bench import clips_at_hand
 from bench.export_ratio import first_frame
 from bench.subjects import RUNS, Scale, median_ratio, photo_24_megapixels, report, seconds_of
 from jaunty_frame.core.motion.following import calm_path
@@ -45,6 +46,7 @@ def run(folder: Path, scale: Scale) -> None:
     low = 0.35 + 0.3 * np.sin(np.arange(moments) * 0.05) + 0.02 * np.random.default_rng(1).standard_normal(moments)
     taken = seconds_of(lambda: [calm_path(low, low + 0.1, 0.3, 1.0) for _ in range(2)])
     report("path of ten minutes, both axes", f"{taken:.2f} s", "<= 1 s")
+    clips_at_hand.run(path, folder, scale)
 
 
 def _write_clip(path: Path, size: tuple[int, int], seconds: int, scale: Scale) -> Path:

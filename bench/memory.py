@@ -6,6 +6,7 @@ from fractions import Fraction
 from pathlib import Path
 
 from bench.subjects import Scale, project_of, report, write_photos
+from jaunty_frame.document.model import Project
 from jaunty_frame.media.projects.project_store import save_project
 
 # The kernel's mark of this program's own memory: getrusage would count what the measuring program had before it started
@@ -28,8 +29,13 @@ def run(folder: Path, scale: Scale) -> None:
     slides, output = scale.of((_SLIDES, "wide"), (2, "320x180"))
     paths = write_photos(folder, slides, scale)
     project = project_of(paths, folder, output, Fraction(1, 2), Fraction(1, 5))
+    peak = peak_of_export(project, folder)
+    report(f"peak memory, {slides} slides of 24 MP at 1080p", f"{peak / 1e9:.2f} GB", "< 1.5 GB")
+
+
+def peak_of_export(project: Project, folder: Path) -> int:
+    """Return the most bytes that a program has which exports a project, whose photos lie in ``folder``."""
     save_project(project, folder / "long.jaunty")
     command = [sys.executable, "-c", _SCRIPT, str(folder / "long.jaunty"), str(folder / "shows")]
     done = subprocess.run(command, check=True, capture_output=True, text=True)
-    peak = int(done.stdout.split()[-1]) * 1024
-    report(f"peak memory, {slides} slides of 24 MP at 1080p", f"{peak / 1e9:.2f} GB", "< 1.5 GB")
+    return int(done.stdout.split()[-1]) * 1024
