@@ -17,7 +17,7 @@ import av
 
 from jaunty_frame.document.photo import Moving, MovingSound, Photo
 from jaunty_frame.errors import PhotoError, shown_name
-from jaunty_frame.media.moving.clip_pictures import is_seen_through, pixels_of, turn_of, upright_size
+from jaunty_frame.media.moving.clip_pictures import is_seen_through, pixels_of, upright_size
 from jaunty_frame.media.moving.clip_stream import ClipStream
 from jaunty_frame.media.moving.streams import stream_of
 from jaunty_frame.media.opening import opened_plain
@@ -46,7 +46,7 @@ def look_at_clip(path: Path, folder: Path | None, cache: ThumbnailCache) -> Phot
     stream = stream_of(path)
     try:
         frame = stream.frame_at(Fraction(0))
-        turn = turn_of(frame)
+        turn = stream.turn
         width, height = upright_size(frame, stream.pixel_aspect, turn)
         if width * height > _MOST_PIXELS:
             raise PhotoError(f"{shown_name(path.name)} is {width} x {height} pixels large; make it smaller.")

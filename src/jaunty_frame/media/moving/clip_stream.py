@@ -14,6 +14,7 @@ from av.filter import Graph
 from av.stream import Disposition
 
 from jaunty_frame.errors import PhotoError, shown_name
+from jaunty_frame.media.moving.clip_pictures import Turn, turn_of
 from jaunty_frame.media.opening import ensure_plain
 
 _FAR_S = Fraction(3)
@@ -36,6 +37,13 @@ class ClipStream:
         self._here: av.VideoFrame | None = None
         self._next: av.VideoFrame | None = None
         self._ended = False
+        self._turn: Turn | None = None
+
+    @property
+    def turn(self) -> Turn:
+        """How its pictures are brought upright: as the first one that was given says, for PyAV keeps a picture whose
+        side data was asked for until Python next looks for cycles, and those are many megabytes."""
+        return self._turn or Turn()
 
     @property
     def at(self) -> Fraction:
@@ -57,6 +65,8 @@ class ClipStream:
             self._advance()
         if self._here is None:
             raise PhotoError(f"{shown_name(self._path.name)} has no picture that can be read; {_ADVICE}.")
+        if self._turn is None:
+            self._turn = turn_of(self._here)
         return self._here
 
     def close(self) -> None:

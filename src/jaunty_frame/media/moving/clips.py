@@ -11,12 +11,12 @@ import av
 
 from jaunty_frame.core.painting.colour import Pixels
 from jaunty_frame.errors import PhotoError
-from jaunty_frame.media.moving.clip_pictures import pixels_of, turn_of, upright_size
+from jaunty_frame.media.moving.clip_pictures import Turn, pixels_of, upright_size
 from jaunty_frame.media.moving.moving import MovingReader
 from jaunty_frame.media.moving.streams import Stream, stream_of
 from jaunty_frame.media.opening import ensure_plain
 
-_MOST_OPEN = 6
+_MOST_OPEN = 4
 """Files that are kept open: each output that is shown goes through a clip at its own time."""
 _NEAR_S = Fraction(3)
 
@@ -25,9 +25,9 @@ _File = tuple[Path, int, int, int]
 """A file as it is now: another one may come in its place."""
 
 
-_Decoded = tuple[av.VideoFrame, Fraction | None]
-"""With the aspect of its pixels."""
-_MOST_BYTES = 48_000_000
+_Decoded = tuple[av.VideoFrame, Fraction | None, Turn]
+"""With the aspect of its pixels, and how it is brought upright."""
+_MOST_BYTES = 20_000_000
 """Of decoded pictures that are kept."""
 
 
@@ -47,7 +47,7 @@ class _OpenClips:
                 self._frames.move_to_end(key)
                 return self._frames[key]
         with self._stream(key[0], seconds) as stream:
-            decoded = stream.frame_at(seconds), stream.pixel_aspect
+            decoded = stream.frame_at(seconds), stream.pixel_aspect, stream.turn
         with self._lock:
             self._frames[key] = decoded
             while len(self._frames) > 1 and len(self._frames) * _bytes_of(decoded[0]) > _MOST_BYTES:
@@ -98,8 +98,7 @@ _open_clips = _OpenClips()
 def clip_picture(path: Path, at: Fraction, width: int) -> Pixels:
     """Return the upright picture that is seen at a time of a clip, with about ``width`` pixels across, no more than it
     has. PhotoError where it cannot be read."""
-    frame, pixel_aspect = _open_clips.frame(path, at)
-    turn = turn_of(frame)
+    frame, pixel_aspect, turn = _open_clips.frame(path, at)
     own = upright_size(frame, pixel_aspect, turn)
     share = min(1.0, max(width, 1) / own[0])
     size = max(round(own[0] * share), 1), max(round(own[1] * share), 1)

@@ -15,6 +15,7 @@ import numpy as np
 from PIL import Image, WebPImagePlugin  # noqa: F401
 
 from jaunty_frame.errors import PhotoError, shown_name
+from jaunty_frame.media.moving.clip_pictures import Turn
 from jaunty_frame.media.opening import read_plain
 
 _MOST_BYTES = 500_000_000
@@ -27,6 +28,7 @@ class WebpStream:
     """Goes through one file, as ``ClipStream`` does. Not for several threads at once."""
 
     pixel_aspect: Fraction | None = None
+    turn = Turn()
 
     def __init__(self, path: Path) -> None:
         self._name = shown_name(path.name)

@@ -12,7 +12,8 @@ from jaunty_frame.media.photos.thumbnails import LONGEST_PX, ThumbnailCache, shr
 from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.show.frames.layers.layer import PhotoFile
 
-_MOST_REMEMBERED = 96_000_000
+_MOST_REMEMBERED, _MOST_MOVING = 96_000_000, 24_000_000
+"""Bytes of photos; of clips' pictures, few of which are wanted twice."""
 # Content (or path), quarter turns, reduction (0 for the thumbnail), which picture and what is seen of the next.
 _Key = tuple[str, int, int, int, Between]
 
@@ -24,6 +25,7 @@ class PhotoSource:
         self.place = place
         self._cache = cache or ThumbnailCache()
         self._decoded_photos: OnceCache[_Key, Pixels] = OnceCache(_MOST_REMEMBERED, lambda pixels: pixels.nbytes)
+        self._decoded_moving: OnceCache[_Key, Pixels] = OnceCache(_MOST_MOVING, lambda pixels: pixels.nbytes)
 
     def pixels(self, photo: PhotoFile, wanted_width: int) -> Pixels:
         """Return the upright photo with at least ``wanted_width`` pixels across, if it has so many.
@@ -37,7 +39,7 @@ class PhotoSource:
         # pictures are had four times as quickly in their own size as made smaller while they are converted.
         reduction = 1 << max((width // wanted_width).bit_length() - (2 if photo.moving else 1), 0)
         key = (photo.content or photo.path, photo.quarter_turns, reduction, photo.picture, photo.between)
-        return self._decoded_photos.get(key, lambda: self._decoded(photo, width // reduction))
+        return self._kept(photo).get(key, lambda: self._decoded(photo, width // reduction))
 
     def _decoded(self, photo: PhotoFile, width: int) -> Pixels:
         if photo.moving:
@@ -48,6 +50,9 @@ class PhotoSource:
 
         data = read_bytes(resolved(photo.path, self.place))
         return decode_photo(data, Path(photo.path).name, width, photo.quarter_turns)
+
+    def _kept(self, photo: PhotoFile) -> OnceCache[_Key, Pixels]:
+        return self._decoded_moving if photo.moving else self._decoded_photos
 
     def _moving_picture(self, photo: PhotoFile, width: int) -> Pixels:
         path, reader = resolved(photo.path, self.place), moving_of(photo.moving)
@@ -67,7 +72,7 @@ class PhotoSource:
     def thumbnail(self, photo: PhotoFile) -> Pixels:
         """Return the upright photo at 512 px or less; PhotoError where it cannot be read."""
         key = (photo.content or photo.path, photo.quarter_turns, 0, photo.picture, photo.between)
-        return self._decoded_photos.get(key, lambda: self._thumbnail(photo))
+        return self._kept(photo).get(key, lambda: self._thumbnail(photo))
 
     def _thumbnail(self, photo: PhotoFile) -> Pixels:
         is_kept = (
