@@ -18,6 +18,8 @@ from jaunty_frame.app.widgets.choices.choice import Choice
 from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.fill import FILLS
 from tests.app.window_case import WindowCase
+from tests.media.moving.clip_files import write_clip
+from tests.media.sounds.sound_files import tone
 
 SIZES = ((1280, 800), (1024, 700))
 CONTROLS = (QLabel, QAbstractButton, QAbstractSpinBox, QComboBox, QSlider, Choice)
@@ -128,6 +130,20 @@ class NothingCut(WindowCase):
                     with self.subTest(kind=kind, output=output, size=size):
                         self.check(self.window.bench, size != SIZES[0], kind)
         self.assertIsNotNone(self.project.slide(slide_id).fill)
+
+    def test_pages_of_a_clip(self):
+        self.window.importer.bring_in([write_clip(self.folder / "a.mkv", count=20, sound=tone(0.8))], 1)
+        self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
+        for size in SIZES:
+            self.window.resize(*size)
+            for output in (0, 2):
+                self.choose(1, output)
+                self.settle()
+                for name in ("clip", "placement"):
+                    self.window.bench.show_page(name)
+                    with self.subTest(name=name, output=output, size=size):
+                        self.check(self.window.bench, size != SIZES[0], name)
+                self.assertIn("clip", dict(self.window.bench.page_choice.options))
 
     def test_panels(self):
         self.choose(1, 2)

@@ -154,6 +154,14 @@ class Track(Value):
         x, y, w, h = (a + (b - a) * share for a, b in zip(one, other, strict=True))
         return inside(Window(x, y, w, h))
 
+    def area_at(self, seconds: float) -> KeepArea | None:
+        """Return it where it lies at a time of the file; None where it is not seen then, nor was a second before or
+        after."""
+        if not self.times[0] - 1 <= seconds <= self.times[-1] + 1:
+            return None
+        box = self.box_at(seconds)
+        return KeepArea(box=box, weight=self.weight, origin="found", what=self.what, confidence=self.confidence)
+
     def area(self, begins: float, ends: float) -> KeepArea:
         """Return a keep area about where it lies in a part of the file's time."""
         boxes = self.part(begins, ends)

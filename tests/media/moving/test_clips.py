@@ -370,4 +370,5 @@ class ComingIn(ClipCase):
                 self.look(path)
             said = str(caught.exception)
             self.assertIn(name, said)
-            self.assertTrue("convert it" in said or "bring sound in" in said, said)
+            self.assertTrue("convert it" in said or "bring sound in" in said or "copy it again" in said, said)
+            self.assertEqual("is cut off" in said, name == "cut.mp4")

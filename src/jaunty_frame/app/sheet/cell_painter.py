@@ -1,5 +1,6 @@
 """How rows and cells of the sheet look: the picture, its finding, the joint to the next slide, the selection."""
 
+from collections.abc import Sequence
 from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
@@ -18,7 +19,7 @@ from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.show.planning.joints import next_shown
 from jaunty_frame.show.words import MOVE_WORDS, own_words, transition_words
 
@@ -182,7 +183,7 @@ class CellPainter:
         else:
             self._paint_missing(painter, place, readable)
         if photo is not None:
-            self._paint_areas(painter, place, photo)
+            self._paint_areas(painter, place, self._model.areas_in_picture(row))
         elif self.zones_shown:
             painter.save()
             paint_zones(painter, QRectF(place), self._model.output(column))
@@ -216,9 +217,9 @@ class CellPainter:
         else:
             paint_finding_mark(painter, place.right() - MARK_PX - 4, place.y() + 5)
 
-    def _paint_areas(self, painter: QPainter, place: QRect, photo: Photo) -> None:
+    def _paint_areas(self, painter: QPainter, place: QRect, areas: Sequence[KeepArea]) -> None:
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        for area in photo.keep_areas:
+        for area in areas:
             x, y, w, h = area.box
             box = QRectF(
                 place.x() + x * place.width(), place.y() + y * place.height(), w * place.width(), h * place.height()

@@ -1,6 +1,7 @@
 """The sheet as a Qt model: one row per slide; the slide, its photo, then one column per output."""
 
 from collections.abc import Sequence
+from fractions import Fraction
 from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject, QPersistentModelIndex, Qt
@@ -9,7 +10,7 @@ from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, pho
 from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, slides_data
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.document.model import Output, Slide
-from jaunty_frame.document.photo import Photo
+from jaunty_frame.document.photo import KeepArea, Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.frames.content import base_content
@@ -159,9 +160,23 @@ class SheetModel(QAbstractTableModel):
         """Return what the picture of a cell is, at a size in device pixels."""
         photo = self.photo(row)
         if column == PHOTO_COLUMN and photo is not None:
-            return photo_request(photo, width, height)
+            return photo_request(photo, width, height, self._picture(row, photo))
         plan = self.plan(column)
         return cell_request(plan, base_content(plan, row), width, height)
+
+    def _picture(self, row: int, photo: Photo) -> int:
+        """Return which picture of a clip stands for it: the one in the middle of what is shown."""
+        part = self.slide(row).exhibit.part_shown(photo)
+        return photo.moving.picture_at(Fraction(sum(part)) / 2 * photo.moving.seconds) if photo.moving and part else 0
+
+    def areas_in_picture(self, row: int) -> tuple[KeepArea, ...]:
+        """Return the keep areas of a row's photo, of a clip where they lie in the picture that stands for it."""
+        photo = self.photo(row)
+        if photo is None or photo.moving is None:
+            return photo.keep_areas if photo is not None else ()
+        at = float(self._picture(row, photo) / photo.moving.rate)
+        tracks = self.slide(row).exhibit.tracks_of(photo)
+        return tuple(area for track in tracks if (area := track.area_at(at)) is not None) or photo.keep_areas
 
     def mimeTypes(self) -> list[str]:
         return [SLIDES_FORMAT, "text/uri-list"]

@@ -32,14 +32,14 @@ class ClipExhibit(OnePhoto):
     backwards: Annotated[bool, Shown("Backwards")] = False
     beyond: Annotated[Literal["stay", "repeat"], Shown("At its end")] = "stay"
     """What a slide shows that lasts longer: the last picture, or all of it again."""
-    between: Annotated[Literal["blend", "estimate", "none"], Shown("In slow motion")] = "blend"
+    between: Annotated[Literal["blend", "estimate", "none"], Shown("When slow")] = "blend"
     """What is seen between two pictures of it where an output shows more: both, what moves put half way, or the first
     alone."""
     heard: Annotated[bool, Shown("Its sound")] = True
     """Whether its own sound is heard; at another speed, or backwards, it never is."""
     gain_db: Annotated[Gain, Shown("Level", " dB", 1.0)] = 0.0
-    heard_before: Annotated[Beside, Shown("Sound begins early", " s", 0.5)] = Fraction(0)
-    heard_after: Annotated[Beside, Shown("Sound goes on", " s", 0.5)] = Fraction(0)
+    heard_before: Annotated[Beside, Shown("Sound early", " s", 0.5)] = Fraction(0)
+    heard_after: Annotated[Beside, Shown("Sound late", " s", 0.5)] = Fraction(0)
     """For how long its sound is heard before and after the slide is seen: as far as the file goes."""
 
     @model_validator(mode="after")

@@ -5,6 +5,7 @@ may come up to half a step late, so a moment that lies half a step before one be
 """
 
 import contextlib
+import os
 from collections.abc import Iterator
 from fractions import Fraction
 from pathlib import Path
@@ -15,11 +16,12 @@ from av.stream import Disposition
 
 from jaunty_frame.errors import PhotoError, shown_name
 from jaunty_frame.media.moving.clip_pictures import Turn, turn_of
-from jaunty_frame.media.opening import ensure_plain
+from jaunty_frame.media.opening import ensure_plain, opened_plain
 
 _FAR_S = Fraction(3)
 """So far ahead decoding on takes longer than to leap: clips have a key picture every second or two."""
 _NO_END = Fraction(10**9)
+_MOST_BOXES = 100
 _ADVICE = "convert it to MP4 with H.264"
 
 
@@ -176,15 +178,36 @@ def opened_clip(path: Path) -> av.container.InputContainer:
         # Files only: what a play list or a stream names is not fetched.
         container = av.open(str(path), metadata_errors="replace", options={"protocol_whitelist": "file"})
     except (av.FFmpegError, OSError, ValueError) as error:
+        _ensure_whole(path)
         said = getattr(error, "strerror", None) or error
         raise PhotoError(f"{name} is no clip that can be read ({str(said)[:80]}); {_ADVICE}.") from error
     if not container.streams.video:
         container.close()
+        _ensure_whole(path)
         raise PhotoError(f"{name} has no moving picture in it; bring sound in as sound.")
     if moving_stream(container).codec_context is None:
         container.close()
         raise PhotoError(f"{name} is coded in a way that cannot be read; {_ADVICE}.")
     return container
+
+
+def _ensure_whole(path: Path) -> None:
+    """Raise PhotoError where a file of the MP4 family ends before the box that says where its pictures lie (ISO/IEC
+    14496-12, 4.2); cameras write it last."""
+    with opened_plain(path, PhotoError, "choose photos, clips or folders") as file:
+        size, at, seen = os.fstat(file.fileno()).st_size, 0, set[bytes]()
+        while at + 8 <= size and len(seen) < _MOST_BOXES:
+            file.seek(at)
+            head = file.read(16)
+            length, kind = int.from_bytes(head[:4], "big"), head[4:8]
+            length = int.from_bytes(head[8:16], "big") if length == 1 else length
+            seen.add(kind)
+            if length < 8:
+                break
+            at += length
+    if b"ftyp" in seen and b"mdat" in seen and b"moov" not in seen:
+        name = shown_name(path.name)
+        raise PhotoError(f"{name} is cut off: its index is missing; copy it again from where it came.")
 
 
 def moving_stream(container: av.container.InputContainer) -> av.VideoStream:

@@ -16,8 +16,6 @@ Mapping = Callable[[float, float], QPointF]
 
 _WEDGE = 13.0
 _SNAPSHOTS = 13
-_SAMPLE_S = 1.0
-"""Before and after its first and last sample it is taken to be there still."""
 _WHITE, _INK = QColor("#ffffff"), QColor("#1c1c1c")
 _UNDER = QColor(0, 0, 0, 130)
 
@@ -123,8 +121,8 @@ def paint_track(painter: QPainter, to_widget: Mapping, track: Track, seconds: fl
         painter.drawPolyline(middles)
         for x, y, w, h in ticks:
             painter.drawEllipse(to_widget(x + w / 2, y + h / 2), 2, 2)
-    if track.times[0] - _SAMPLE_S <= seconds <= track.times[-1] + _SAMPLE_S:
-        here = KeepArea(box=track.box_at(seconds), weight=track.weight)
+    here = track.area_at(seconds)
+    if here is not None:
         paint_area(painter, to_widget, here, False)
 
 
