@@ -201,7 +201,8 @@ def _ensure_whole(path: Path) -> None:
             head = file.read(16)
             length, kind = int.from_bytes(head[:4], "big"), head[4:8]
             length = int.from_bytes(head[8:16], "big") if length == 1 else length
-            seen.add(kind)
+            if kind != b"moov" or at + length <= size:
+                seen.add(kind)
             if length < 8:
                 break
             at += length
