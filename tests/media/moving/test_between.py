@@ -35,14 +35,14 @@ class BetweenPictures(unittest.TestCase):
     def test_what_moves_is_put_on_its_way(self):
         for number, share in ((0, Fraction(1, 4)), (1, Fraction(1, 2)), (2, Fraction(3, 4)), (3, Fraction(1, 8))):
             with self.subTest(number=number, share=share):
-                found = estimated(Path(f"drawn-{share}"), disc, number, share)
+                found = estimated(f"drawn {share}", disc, number, share)
                 self.assertAlmostEqual(middle_of(found), 50 + STEP * (number + float(share)), delta=1)
 
     def test_something_is_seen_through(self):
         def through(n):
             return np.dstack([disc(n), np.full(GROUND.shape[:2], 128, np.uint8)])
 
-        found = estimated(Path("seen through"), through, 0, Fraction(1, 2))
+        found = estimated("seen through", through, 0, Fraction(1, 2))
         self.assertEqual(found.shape, (135, 240, 4))
         self.assertTrue((np.abs(found[..., 3].astype(int) - 128) <= 1).all())
         self.assertAlmostEqual(middle_of(found[..., :3]), 58, delta=1.5)

@@ -350,6 +350,19 @@ class ComingIn(ClipCase):
         path.write_bytes(broken)
         self.assertEqual(clip_picture(path, Fraction(4), 128).shape, (64, 128, 3))
 
+    def test_a_moving_webp_that_would_fill_the_memory_is_told(self):
+        path = self.folder / "huge.webp"
+        pictures = [Image.fromarray(numbered(n)) for n in range(2)]
+        pictures[0].save(path, save_all=True, append_images=pictures[1:])
+        data = bytearray(path.read_bytes())
+        data[24:30] = (16000).to_bytes(3, "little") * 2
+        path.write_bytes(data)
+        with self.assertRaisesRegex(PhotoError, "huge.webp is 16001 x 16001 pixels large; make it smaller"):
+            self.look(path)
+        path.write_bytes(data[:40])
+        with self.assertRaisesRegex(PhotoError, "huge.webp"):
+            self.look(path)
+
     def test_what_cannot_be_read_gets_one_sentence(self):
         cases = {"empty.mp4": b"", "text.mp4": b"no clip at all " * 100, "cut.mp4": None, "sound.mp4": None}
         write_clip(self.folder / "a.mp4")

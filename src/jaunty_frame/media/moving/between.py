@@ -6,7 +6,6 @@ picture, so it is made on request, for all steps between two pairs of pictures a
 
 from collections.abc import Callable
 from fractions import Fraction
-from pathlib import Path
 
 import av
 from av.filter import Graph
@@ -21,7 +20,7 @@ _AT_ONCE = 4
 """Pictures that the estimate looks at; it gives what lies between the first three."""
 _MOST_BYTES = 200_000_000
 
-_Key = tuple[Path, int, int, int]
+_Key = tuple[str, int, int, int]
 _estimates: OnceCache[_Key, tuple[Pixels, ...]] = OnceCache(_MOST_BYTES, lambda made: sum(one.nbytes for one in made))
 
 
@@ -31,11 +30,12 @@ def blended(picture_of: PictureOf, number: int, share: Fraction) -> Pixels:
     return cv2.addWeighted(before, float(1 - share), after, float(share), 0)
 
 
-def estimated(path: Path, picture_of: PictureOf, number: int, share: Fraction) -> Pixels:
-    """Return what is seen at ``share`` in 0..1 of the way from picture ``number`` to the next one."""
+def estimated(content: str, picture_of: PictureOf, number: int, share: Fraction) -> Pixels:
+    """Return what is seen at ``share`` in 0..1 of the way from picture ``number`` to the next one. content : names the
+    clip, so that what was made is known again."""
     first, steps = number - number % 2, share.denominator
     width = picture_of(number).shape[1]
-    made = _estimates.get((path, first, steps, width), lambda: _made(picture_of, first, steps))
+    made = _estimates.get((content, first, steps, width), lambda: _made(picture_of, first, steps))
     place = int((number - first + share) * steps)
     return made[place] if place < len(made) else blended(picture_of, number, share)
 

@@ -196,16 +196,16 @@ def _ensure_whole(path: Path) -> None:
     14496-12, 4.2); cameras write it last."""
     with opened_plain(path, PhotoError, "choose photos, clips or folders") as file:
         size, at, seen = os.fstat(file.fileno()).st_size, 0, set[bytes]()
-        while at + 8 <= size and len(seen) < _MOST_BOXES:
+        for _ in range(_MOST_BOXES):
             file.seek(at)
             head = file.read(16)
             length, kind = int.from_bytes(head[:4], "big"), head[4:8]
             length = int.from_bytes(head[8:16], "big") if length == 1 else length
             if kind != b"moov" or at + length <= size:
                 seen.add(kind)
-            if length < 8:
-                break
             at += length
+            if length < 8 or at + 8 > size:
+                break
     if b"ftyp" in seen and b"mdat" in seen and b"moov" not in seen:
         name = shown_name(path.name)
         raise PhotoError(f"{name} is cut off: its index is missing; copy it again from where it came.")

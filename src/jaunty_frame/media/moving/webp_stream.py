@@ -20,6 +20,7 @@ from jaunty_frame.media.opening import read_plain
 
 _MOST_BYTES = 500_000_000
 _CHUNKS_FROM, _LASTS_FROM = 12, 12
+_MOST_CHUNKS, _MOST_PIXELS = 100_000, 8192 * 8192
 _LEAST_MS = 10
 """A shorter picture is written by mistake."""
 
@@ -36,6 +37,10 @@ class WebpStream:
         lasting = _lasting_ms(data)
         if not lasting:
             raise PhotoError(f"{self._name} has no picture that can be read; save it as PNG, or as MP4.")
+        # Pillow takes memory for all of it when it opens the file.
+        width, height = (int.from_bytes(data[at : at + 3], "little") + 1 for at in (24, 27))
+        if width * height > _MOST_PIXELS:
+            raise PhotoError(f"{self._name} is {width} x {height} pixels large; make it smaller.")
         ends = list(accumulate(lasting))
         self._begins = [0, *ends[:-1]]
         step = gcd(*lasting)
@@ -76,7 +81,9 @@ class WebpStream:
 def _lasting_ms(data: bytes) -> list[int]:
     """Return how long each picture lasts, in ms."""
     lasting, at = [], _CHUNKS_FROM
-    while at + 8 <= len(data):
+    for _ in range(_MOST_CHUNKS):
+        if at + 8 > len(data):
+            break
         kind, length = data[at : at + 4], int.from_bytes(data[at + 4 : at + 8], "little")
         if kind == b"ANMF" and at + 8 + _LASTS_FROM + 3 <= len(data):
             first = at + 8 + _LASTS_FROM

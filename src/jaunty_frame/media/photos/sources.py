@@ -66,7 +66,7 @@ class PhotoSource:
 
         share, number = photo.between.share % 1, photo.picture - (photo.between.share < 0)
         if photo.between.estimated:
-            return estimated(path, picture_of, number, share)
+            return estimated(photo.content or photo.path, picture_of, number, share)
         return blended(picture_of, number, share)
 
     def thumbnail(self, photo: PhotoFile) -> Pixels:
@@ -75,9 +75,8 @@ class PhotoSource:
         return self._kept(photo).get(key, lambda: self._thumbnail(photo))
 
     def _thumbnail(self, photo: PhotoFile) -> Pixels:
-        is_kept = (
-            bool(photo.content) and not photo.picture and not photo.between.share
-        )  # of what moves, its first picture
+        # Of what moves, its first picture.
+        is_kept = bool(photo.content) and not photo.picture and not photo.between.share
         stored = self._cache.get(photo.content) if is_kept else None
         if stored is None:
             width = round(photo.width * min(1.0, LONGEST_PX / max(photo.width, photo.height)))

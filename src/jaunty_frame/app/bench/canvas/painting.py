@@ -16,6 +16,7 @@ Mapping = Callable[[float, float], QPointF]
 
 _WEDGE = 13.0
 _SNAPSHOTS = 13
+_MOST_TICKS = 60
 _WHITE, _INK = QColor("#ffffff"), QColor("#1c1c1c")
 _UNDER = QColor(0, 0, 0, 130)
 
@@ -112,9 +113,11 @@ def paint_area(painter: QPainter, to_widget: Mapping, area: KeepArea, chosen: bo
 
 
 def paint_track(painter: QPainter, to_widget: Mapping, track: Track, seconds: float) -> None:
-    """Paint the way of what is tracked, ticked at every second, and its box where it is at a time of the file."""
+    """Paint the way of what is tracked, ticked at every second (in a long clip more rarely), and its box where it is at
+    a time of the file."""
     middles = [to_widget(x + w / 2, y + h / 2) for x, y, w, h in track.boxes]
-    ticks = [track.box_at(float(at)) for at in range(ceil(track.times[0]), floor(track.times[-1]) + 1)]
+    first, last = ceil(track.times[0]), floor(track.times[-1])
+    ticks = [track.box_at(float(at)) for at in range(first, last + 1, max((last - first) // _MOST_TICKS, 1))]
     painter.setBrush(Qt.BrushStyle.NoBrush)
     for pen in (QPen(_UNDER, 3), QPen(_WHITE, 1.2)):
         painter.setPen(pen)
