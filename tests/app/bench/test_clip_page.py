@@ -3,8 +3,8 @@
 from fractions import Fraction
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QImage
+from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
+from PySide6.QtGui import QImage, QWheelEvent
 from PySide6.QtTest import QTest
 
 from jaunty_frame.document.edits.material.keep_areas import set_found_tracks
@@ -83,6 +83,37 @@ class ClipPages(WindowCase):
         QTest.mouseClick(self.strip, Qt.MouseButton.LeftButton, pos=place.toPoint())
         self.settle()
         self.assertAlmostEqual(self.frame(), 30, delta=1)
+
+    def test_keys_and_the_wheel_go_from_frame_to_frame(self):
+        scrub, cell = self.bench.scrub, self.bench.cell
+        last = int(cell.plan.schedule.frames[cell.position]) - 1
+        self.assertGreater(last, 40)
+
+        def frame():
+            return round(scrub.share * last)
+
+        scrub.setFocus()
+        scrub.setValue(0)
+        for n in range(1, 8):
+            QTest.keyClick(scrub, Qt.Key.Key_Right)
+            self.assertEqual(frame(), n)
+        QTest.keyClick(scrub, Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier)
+        self.assertEqual(frame(), 17)
+        QTest.keyClick(scrub, Qt.Key.Key_Left)
+        self.assertEqual(frame(), 16)
+        for turned, reached in ((120, 17), (120, 18), (-120, 17)):
+            place, still = QPointF(20, 10), QPoint()
+            wheel = QWheelEvent(
+                place, scrub.mapToGlobal(place), still, QPoint(0, turned),
+                Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+            )  # fmt: skip
+            self.app.sendEvent(scrub, wheel)
+            self.assertEqual(frame(), reached)
+        self.settle()
+        self.assertEqual(self.frame(), cell.plan.picture_at(cell.row, scrub.share))
+        QTest.keyClick(scrub, Qt.Key.Key_End)
+        QTest.keyClick(scrub, Qt.Key.Key_Right)
+        self.assertEqual(frame(), last)
 
     def test_begin_and_end_are_typed_and_nonsense_is_told(self):
         for typed, begins in (("0.5", Fraction(1, 2)), ("0s12f", Fraction(12, 25)), ("+0.2", Fraction(17, 25))):

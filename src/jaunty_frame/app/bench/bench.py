@@ -189,6 +189,7 @@ class Bench(QWidget):
         self._show_findings()
         if cell.has_photo:
             self.photo.show_document()
+        self.scrub.show_frames(int(cell.plan.schedule.frames[cell.position]))
         self.scrub.show_instants([one.at for one in cell.slide.instants])
         self._show_page_document()
         self._show_frame()

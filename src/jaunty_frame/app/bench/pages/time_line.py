@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from PySide6.QtCore import QPointF, Qt, Signal
-from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
 from PySide6.QtWidgets import QSlider, QStyle, QStyleOptionSlider, QWidget
 
 from jaunty_frame.app.widgets.theme import colours
@@ -12,11 +12,13 @@ from jaunty_frame.document.instant import SAME_INSTANT
 STEPS = 1000
 _MARK_PX = 5.0
 _NEAR_PX = 7.0
+_MANY = 10
 _HEIGHT = 30
 
 
 class TimeLine(QSlider):
-    """A press goes there, a drag on follows it. Marks instants below its groove; one that is dragged moves.
+    """A press goes there, a drag on follows it; Left, Right and the wheel go a frame back or on, with Shift ten. Marks
+    instants below its groove; one that is dragged moves.
 
     ``moved`` tells from where to where, ``settled`` that the drag is over.
     """
@@ -30,7 +32,12 @@ class TimeLine(QSlider):
         self.setMinimumHeight(_HEIGHT)
         self.setAccessibleName("Instant shown")
         self._times: list[float] = []
+        self._frames = 2
         self._dragged: float | None = None
+
+    def show_frames(self, count: int) -> None:
+        """Take it that the slide has so many frames in the output that is shown."""
+        self._frames = max(count, 2)
 
     def show_instants(self, times: Sequence[float]) -> None:
         """Show instants by their shares of the time."""
@@ -75,6 +82,27 @@ class TimeLine(QSlider):
                 painter.setPen(QPen(QColor(colours().ink), 1.2))
                 painter.setBrush(QColor(colours().accent if at == here else colours().panel))
                 painter.drawPolygon(QPolygonF(corners))
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        by = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if by is None:
+            super().keyPressEvent(event)
+        else:
+            self._go(by, event.modifiers())
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        turned = event.angleDelta()
+        way = turned.y() or turned.x()  # with a key held some systems tell it as across
+        if way:
+            self._go(1 if way > 0 else -1, event.modifiers())
+        event.accept()
+
+    def _go(self, by: int, keys: Qt.KeyboardModifier) -> None:
+        by *= _MANY if keys & Qt.KeyboardModifier.ShiftModifier else 1
+        last = self._frames - 1
+        value = round((round(self.share * last) + by) / last * STEPS)
+        # A long slide has more frames than steps.
+        self.setValue(value if value != self.value() else value + (1 if by > 0 else -1))
 
     def _share_at(self, place: QPointF) -> float:
         left, width = self._groove()
