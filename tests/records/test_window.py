@@ -74,6 +74,19 @@ class Window(SoundCase):
             self.window.session.edited.go_to_step(self.begin)
             self.settle()
 
+    def lie_still(self, place):
+        """Wait until nothing on a widget is laid out anew: what a layout asks for reaches those about it one by one."""
+        self.settle()
+        before = None
+        for _ in range(100):
+            for _ in range(8):
+                self.app.processEvents()
+            now = [one.geometry() for one in place.findChildren(QWidget) if one.isVisible()]
+            if now == before:
+                return
+            before = now
+        self.fail("it is laid out again and again")
+
     def test_pages_and_panels(self):
         said = []
         self.window.desk.open("bench")
@@ -109,7 +122,7 @@ class Window(SoundCase):
         self.window.desk.open("bench")
         for name in PAGES:
             bench.show_page(name)
-            self.settle()
+            self.lie_still(bench)
             places = [bench.canvas, bench.frame_view, bench.scrub]
             for number, widget in enumerate(one for one in places if one.isVisible()):
                 for across in (0.35, 0.6):
