@@ -1,13 +1,13 @@
 """A photo of the set, with what was found in it and what the user set for it."""
 
 import re
-from bisect import bisect_left
 from enum import StrEnum
 from fractions import Fraction
 from itertools import pairwise
 from math import floor
 from typing import Annotated, Literal, Self
 
+import numpy as np
 from pydantic import FailFast, Field, StringConstraints, model_validator
 
 from jaunty_frame.core.colouring.sketch import DIGITS
@@ -146,13 +146,7 @@ class Track(Value):
 
     def box_at(self, seconds: float) -> WindowValue:
         """Return where it lies at a time of the file, between its samples; beyond them as at the nearest."""
-        after = min(bisect_left(self.times, seconds), len(self.times) - 1)
-        before = max(after - 1, 0)
-        gap = self.times[after] - self.times[before]
-        share = min(max((seconds - self.times[before]) / gap, 0.0), 1.0) if gap else 0.0
-        one, other = self.boxes[before], self.boxes[after]
-        x, y, w, h = (a + (b - a) * share for a, b in zip(one, other, strict=True))
-        return inside(Window(x, y, w, h))
+        return inside(Window(*(float(np.interp(seconds, self.times, side)) for side in zip(*self.boxes, strict=True))))
 
     def area_at(self, seconds: float) -> KeepArea | None:
         """Return it where it lies at a time of the file; None where it is not seen then, nor was a second before or

@@ -6,8 +6,11 @@ from pathlib import Path
 
 import numpy as np
 
+from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.moving.flashing import flashes_in
+from jaunty_frame.media.photos.finder import find_areas
 from jaunty_frame.media.photos.photo_import import look_at_photo
+from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from tests.media.moving.clip_files import write_clip
 
@@ -31,6 +34,25 @@ class Flashing(unittest.TestCase):
     def test_three_in_a_second_are_none(self):
         self.assertEqual(self.found(lambda n: 220 if 50 <= n < 75 and n % 8 < 3 and n < 72 else 40), (0, 0.0))
         self.assertEqual(self.found(lambda n: 40 + n), (0, 0.0))
+
+    def test_who_closes_the_window_does_not_wait_for_all_of_a_clip(self):
+        asked = []
+        with tempfile.TemporaryDirectory() as folder:
+            path = write_clip(Path(folder) / "a.mkv", count=60)
+            photo = look_at_photo(path, Path(folder), ThumbnailCache(Path(folder) / "cache"))
+            source = PhotoSource(Path(folder), ThumbnailCache(Path(folder) / "cache"))
+
+            def third_time():
+                asked.append(1)
+                return len(asked) >= 3
+
+            with self.assertRaises(Cancelled):
+                flashes_in(photo, path, third_time)
+            self.assertEqual(len(asked), 3)
+            found = []
+            find_areas([photo], source, found.append, cancelled=lambda: bool(asked.append(1)) or len(asked) > 5)
+            self.assertEqual(found, [])
+            self.assertLess(len(asked), 12)
 
 
 if __name__ == "__main__":

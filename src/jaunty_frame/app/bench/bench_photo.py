@@ -34,10 +34,9 @@ class BenchPhoto(QObject):
         images.ready.connect(self._on_image)
 
     def show_document(self) -> None:
-        """Show the photo as the document has it."""
+        """Show the photo as the document has it; ``show_at`` follows."""
         self.show_image()
         self.canvas.show_areas(self._cell.photo.keep_areas)
-        self.show_at(self._at)
         self.canvas.show_framing(self._framed())
         self.canvas.show_hint(self._hint())
 

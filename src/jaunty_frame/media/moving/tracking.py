@@ -1,5 +1,7 @@
 """Looking for keep areas in a clip: in samples of it, joined to tracks."""
 
+from collections.abc import Callable
+
 import numpy as np
 
 from jaunty_frame.core.geometry.windows import Window
@@ -8,6 +10,7 @@ from jaunty_frame.core.subjects.keep_areas import FoundArea, KeepAreaFinder
 from jaunty_frame.core.subjects.tracks import is_cut, joined_tracks
 from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.photo import MAX_KEEP_AREAS, Photo, Track
+from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.layers.layer import photo_file
 
@@ -16,9 +19,11 @@ _A_SECOND, _MOST = 3, 120
 _SEEN_PX = 64
 
 
-def tracks_in(photo: Photo, source: PhotoSource, finder: KeepAreaFinder) -> tuple[Track, ...]:
+def tracks_in(
+    photo: Photo, source: PhotoSource, finder: KeepAreaFinder, cancelled: Callable[[], bool] = lambda: False
+) -> tuple[Track, ...]:
     """Return what is to be kept in view of a clip, those tracks first that matter most; of a photo nothing. PhotoError
-    where it cannot be read."""
+    where it cannot be read; Cancelled as soon as it is."""
     moving = photo.moving
     if moving is None:
         return ()
@@ -28,6 +33,8 @@ def tracks_in(photo: Photo, source: PhotoSource, finder: KeepAreaFinder) -> tupl
     cuts: list[bool] = []
     before: np.ndarray | None = None
     for number in numbers:
+        if cancelled():
+            raise Cancelled("The search for keep areas was stopped.")
         pixels = source.thumbnail(photo_file(photo, number))[..., :3]
         small = cv2.resize(pixels, (_SEEN_PX, _SEEN_PX), interpolation=cv2.INTER_AREA)
         cuts.append(before is not None and is_cut(before, small))

@@ -23,7 +23,7 @@ from jaunty_frame.document.edits.material.keep_areas import (
 )
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.photo import Attention, KeepArea, Photo
-from jaunty_frame.errors import PhotoError
+from jaunty_frame.errors import Cancelled, PhotoError
 from jaunty_frame.media.moving.flashing import flashes_in
 from jaunty_frame.media.moving.tracking import tracks_in
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -88,7 +88,7 @@ def find_areas(
     """
     done = 0
     with ThreadPoolExecutor(os.cpu_count() or 2, "finder") as pool:
-        looking = [pool.submit(_found_in, photo, source, again) for photo in photos]
+        looking = [pool.submit(_found_in, photo, source, again, cancelled) for photo in photos]
         for future in as_completed(looking):
             if cancelled():
                 pool.shutdown(cancel_futures=True)
@@ -100,24 +100,24 @@ def find_areas(
             progress(done, len(photos))
 
 
-def _found_in(photo: Photo, source: PhotoSource, again: bool) -> Edit | None:
+def _found_in(photo: Photo, source: PhotoSource, again: bool, cancelled: Callable[[], bool]) -> Edit | None:
     try:
         # Of a clip its middle: beginnings are often dark, or still on their way.
         middle = photo.moving.pictures // 2 if photo.moving is not None else 0
         pixels = source.thumbnail(photo_file(photo, middle))
         areas, attention = found_areas(pixels)
-        tracks = tracks_in(photo, source, _finder())
+        tracks = tracks_in(photo, source, _finder(), cancelled)
         if photo.moving is not None:
             areas = tuple(track.area(0.0, float(photo.moving.seconds)) for track in tracks)
         turned = _turns_wanted(photo, pixels, areas)
         tones, sketch = (
             cv2.resize(pixels[..., :3], (side, side), interpolation=cv2.INTER_AREA) for side in (TONES_PX, SIDE)
         )
-    except (PhotoError, cv2.error, ValueError, MemoryError):
+        flashes = flashes_in(photo, resolved(photo.path, source.place), cancelled) if photo.moving else (0, 0.0)
+    except (PhotoError, cv2.error, ValueError, MemoryError, Cancelled):
         return None  # one odd photo must not cost the others their areas
     found = set_found_areas(photo.id, areas, attention, photo.quarter_turns, FINDER_VERSION, again)
     coloured = set_sketch(photo.id, photo.quarter_turns, sketch_text(sketch), tones_text(photo_tones(tones)))
-    flashes = flashes_in(photo, resolved(photo.path, source.place)) if photo.moving is not None else (0, 0.0)
     tracked = set_found_tracks(photo.id, photo.quarter_turns, tracks, *flashes)
     edits = [found, tracked, set_seems_turned(photo.id, photo.quarter_turns, turned), coloured]
     if photo.moving is not None and photo.moving.sound is not None and not photo.moving.sound.finder:
