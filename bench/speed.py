@@ -25,9 +25,9 @@ from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.outputs import add_output
 from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource

@@ -18,9 +18,10 @@ from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.material.sounds import add_sound
 from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.outputs import add_output
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import PRESETS, output_from_text
-from jaunty_frame.document.photo import Attention, KeepArea, Photo
+from jaunty_frame.document.photo import Attention, Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.photos.photo_import import look_at_photo

@@ -13,9 +13,9 @@ from jaunty_frame.core.colouring.sketch import SIDE
 from jaunty_frame.core.colouring.tones import tones_text
 from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.edits.material.words import add_words
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.document.words import Words
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from jaunty_frame.media.typefaces import fonts

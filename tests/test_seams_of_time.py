@@ -20,9 +20,10 @@ from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.exhibit import EXHIBITS, Length, OwnSound
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project, Slide
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import KeepArea, Moving, Photo
+from jaunty_frame.document.photo import Moving, Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.errors import PhotoError

@@ -15,8 +15,10 @@ from PySide6.QtWidgets import (
 from jaunty_frame.app.bench.pages.page_list import PAGES
 from jaunty_frame.app.panels.panel_list import PANELS
 from jaunty_frame.app.widgets.choices.choice import Choice
+from jaunty_frame.document.edits.accepted import accept
 from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.fill import FILLS
+from jaunty_frame.document.model import Accepted
 from tests.app.window_case import WindowCase
 from tests.media.moving.clip_files import write_clip
 from tests.media.sounds.sound_files import tone
@@ -134,12 +136,13 @@ class NothingCut(WindowCase):
     def test_pages_of_a_clip(self):
         self.window.importer.bring_in([write_clip(self.folder / "a.mkv", count=20, sound=tone(0.8))], 1)
         self.wait_until(lambda: self.window.importer.task is None and self.window.importer.finder.task is None)
+        self.window.session.apply(accept(Accepted(kind=None, slide=self.project.slides[1].id)))
         for size in SIZES:
             self.window.resize(*size)
             for output in (0, 2):
                 self.choose(1, output)
                 self.settle()
-                for name in ("clip", "placement"):
+                for name in dict(self.window.bench.page_choice.options):
                     self.window.bench.show_page(name)
                     with self.subTest(name=name, output=output, size=size):
                         self.check(self.window.bench, size != SIZES[0], name)

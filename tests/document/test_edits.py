@@ -22,10 +22,11 @@ from jaunty_frame.document.edits.outputs import add_output, duplicate_output, re
 from jaunty_frame.document.edits.seconds import change_seconds, lock_seconds
 from jaunty_frame.document.edits.slides import add_close_up, move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.history import Gesture, History
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import Attention, KeepArea, Photo
+from jaunty_frame.document.photo import Attention, Photo
 from jaunty_frame.document.settings import project_settings, settings_of
 from jaunty_frame.document.transitions.wipe import Wipe
 from jaunty_frame.errors import UsageError

@@ -22,6 +22,8 @@ from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.media.export.job import job_of, run_job
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
+from jaunty_frame.media.sounds.mixing import mixed_show
+from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.soundtrack import sound_plan
 from tests.media.moving.clip_files import number_of, write_clip
@@ -96,6 +98,25 @@ class ClipsInShows(unittest.TestCase):
         (heard,) = sound_plan(plan).heard
         self.assertEqual((heard.placed.start, heard.placed.samples), (0, round(2.4 * RATE)))
         self.assertTrue(heard.placed.ducks)
+
+    def test_slow_or_fast_it_is_heard_where_that_is_asked_for(self):
+        slow = {"begins": "1/2", "ends": "3/2", "speed": "1/2", "heard_before": "2/5", "heard_after": "30"}
+        (plan,) = Planner().plans(self.project("128x72@25", **slow)).values()
+        self.assertEqual(sound_plan(plan).heard, ())
+        project = self.project("128x72@25", **slow, heard_at_speed=True)
+        (plan,) = Planner().plans(project).values()
+        (heard,) = sound_plan(plan).heard
+        self.assertEqual(sound_plan(plan).files[0].speed, Fraction(1, 2))
+        # The file's half second comes after one; the slide lasts two, and 0.8 of the show are left after it.
+        self.assertEqual(heard.placed.start, RATE * 3 // 5)
+        self.assertEqual(heard.placed.samples, round((0.4 + 2 + 0.8) * RATE))
+        with mixed_show(sound_plan(plan), self.folder, PeakCache(self.folder / "peaks")) as mix:
+            part = mix.read(heard.placed.first + RATE, RATE)[:, 0]
+        spectrum = np.abs(np.fft.rfft(part * np.hanning(len(part))))
+        self.assertAlmostEqual(int(spectrum.argmax()), 440, delta=1)
+        self.assertGreater(float(np.abs(part).max()), 0.05)
+        backwards = self.project("128x72@25", **slow, heard_at_speed=True, backwards=True)
+        self.assertEqual(sound_plan(next(iter(Planner().plans(backwards).values()))).heard, ())
 
     def test_it_lasts_as_long_as_its_part_and_is_heard_so_long(self):
         project = self.project("128x72@25", begins="1/2", ends="2")

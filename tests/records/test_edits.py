@@ -31,12 +31,13 @@ from jaunty_frame.document.edits.material import emblems, keep_areas, photos, so
 from jaunty_frame.document.exhibits.group import GroupExhibit
 from jaunty_frame.document.files.project_format import project_to_text
 from jaunty_frame.document.files.slides_format import copied_slides
+from jaunty_frame.document.keep_areas import KeepArea, Track
 from jaunty_frame.document.looks.aspects import SlideAspect
 from jaunty_frame.document.looks.look import Look
 from jaunty_frame.document.model import Accepted, Project, ZoneMargins
 from jaunty_frame.document.mount import Mount
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import Correction, KeepArea, Moving, MovingSound, Photo, Shape, Track
+from jaunty_frame.document.photo import Correction, Moving, MovingSound, Photo, Shape
 from jaunty_frame.document.sound import SoundFile, SoundRules
 from jaunty_frame.document.words import Entrance, TypeStyle
 from jaunty_frame.errors import JauntyError

@@ -8,7 +8,8 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.mounts.arrangements import Member
 from jaunty_frame.document.basis.kinds import Kind, Kinds
 from jaunty_frame.document.basis.values import WindowValue
-from jaunty_frame.document.photo import KeepArea, Photo, Track
+from jaunty_frame.document.keep_areas import KeepArea, Track
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.sound import SoundFile
 
 
@@ -33,7 +34,8 @@ NOT_BETWEEN = Between()
 
 class OwnSound(NamedTuple):
     """A sound that comes with what is shown: begins, ends : which part of the file is heard, from the slide's first
-    moment on, in seconds; before, after : for how long it is heard beside that, while other slides are seen."""
+    moment on; before, after : for how long it is heard beside that, while other slides are seen; speed : so much
+    faster it is heard than it is. All are seconds of the show."""
 
     file: SoundFile
     begins: Fraction
@@ -41,6 +43,7 @@ class OwnSound(NamedTuple):
     gain_db: float = 0.0
     before: Fraction = Fraction(0)
     after: Fraction = Fraction(0)
+    speed: Fraction = Fraction(1)
 
 
 class Exhibit(Kind):

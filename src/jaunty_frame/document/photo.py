@@ -3,31 +3,25 @@
 import re
 from enum import StrEnum
 from fractions import Fraction
-from itertools import pairwise
 from math import floor
-from typing import Annotated, Literal, Self
+from typing import Annotated, Self
 
-import numpy as np
-from pydantic import FailFast, Field, StringConstraints, model_validator
+from pydantic import Field, StringConstraints
 
 from jaunty_frame.core.colouring.sketch import DIGITS
 from jaunty_frame.core.colouring.tones import DIGITS as TONE_DIGITS
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS
-from jaunty_frame.core.geometry.windows import Window, turned_box, turned_size
-from jaunty_frame.core.subjects.area_kinds import AreaKind
+from jaunty_frame.core.geometry.windows import turned_size
 from jaunty_frame.document.basis.values import (
     Between,
     Identifier,
     Share,
     ShortText,
     Value,
-    WindowValue,
-    ensure_inside,
-    inside,
 )
+from jaunty_frame.document.keep_areas import MAX_KEEP_AREAS, KeepArea, Track
 from jaunty_frame.document.sound import Lufs, SoundFile
 
-MAX_KEEP_AREAS = 32
 # A photo whose sides differ by less counts as square; one at least so many times as wide as high as a panorama.
 _SQUARE, _PANORAMA = 1.05, 2.0
 MOST_STRAIGHTENING = 15.0
@@ -40,21 +34,6 @@ class Shape(StrEnum):
     SQUARE = "square"
     SIDEWAYS = "sideways"
     PANORAMA = "panorama"
-
-
-class KeepArea(Value):
-    """A box in the photo that should stay visible; weight 1 is required, less is wished for."""
-
-    box: WindowValue
-    weight: Share = 1.0
-    origin: Literal["found", "hand"] = "hand"
-    what: AreaKind = AreaKind.AREA
-    confidence: Share = 1.0
-
-    @model_validator(mode="after")
-    def _inside(self) -> Self:
-        ensure_inside(self.box, "a keep area")
-        return self
 
 
 Strips = Annotated[tuple[Share, ...], Field(min_length=ATTENTION_STRIPS, max_length=ATTENTION_STRIPS)]
@@ -118,57 +97,6 @@ class MovingSound(Value):
         return SoundFile(id=photo.id, path=photo.path, seconds=seconds, **facts, **dict(self))
 
 
-MOST_TRACKED = 600
-"""Moments of a track."""
-Tracked = Annotated[tuple[WindowValue, ...], Field(min_length=1, max_length=MOST_TRACKED), FailFast()]
-
-
-class Track(Value):
-    """Where a keep area of a clip lies over its time. times : seconds of the file, growing; boxes : at those."""
-
-    times: Annotated[tuple[float, ...], Field(min_length=1, max_length=MOST_TRACKED), FailFast()]
-    boxes: Tracked
-    weight: Share = 1.0
-    what: AreaKind = AreaKind.AREA
-    confidence: Share = 1.0
-
-    @model_validator(mode="after")
-    def _in_order(self) -> Self:
-        if len(self.times) != len(self.boxes) or any(b <= a for a, b in pairwise(self.times)):
-            raise ValueError("a track has a box for each of its times, which grow")
-        for box in self.boxes:
-            ensure_inside(box, "a tracked area")
-        return self
-
-    def part(self, begins: float, ends: float) -> tuple[WindowValue, ...]:
-        """Return the boxes of a part of the file's time, none where the area is not seen then."""
-        return tuple(box for at, box in zip(self.times, self.boxes, strict=True) if begins <= at <= ends)
-
-    def box_at(self, seconds: float) -> WindowValue:
-        """Return where it lies at a time of the file, between its samples; beyond them as at the nearest."""
-        return inside(Window(*(float(np.interp(seconds, self.times, side)) for side in zip(*self.boxes, strict=True))))
-
-    def area_at(self, seconds: float) -> KeepArea | None:
-        """Return it where it lies at a time of the file; None where it is not seen then, nor was a second before or
-        after."""
-        if not self.times[0] - 1 <= seconds <= self.times[-1] + 1:
-            return None
-        box = self.box_at(seconds)
-        return KeepArea(box=box, weight=self.weight, origin="found", what=self.what, confidence=self.confidence)
-
-    def area(self, begins: float, ends: float) -> KeepArea:
-        """Return a keep area about where it lies in a part of the file's time."""
-        boxes = self.part(begins, ends)
-        left, top = (min(box[side] for box in boxes) for side in (0, 1))
-        right, bottom = (max(box[side] + box[side + 2] for box in boxes) for side in (0, 1))
-        box = inside(Window(left, top, right - left, bottom - top))
-        return KeepArea(box=box, weight=self.weight, origin="found", what=self.what, confidence=self.confidence)
-
-    def turned(self, quarter_turns: int) -> Self:
-        boxes = tuple(inside(turned_box(Window(*box), quarter_turns)) for box in self.boxes)
-        return self.changed(boxes=boxes)
-
-
 class Moving(Value):
     """What is known of a file whose picture changes with time. kind : by which of ``media.moving`` it is read."""
 
@@ -228,6 +156,11 @@ class Photo(Value):
 
     moving: Moving | None = None
     """None where it is one picture, as a photo is."""
+
+    @property
+    def noun(self) -> str:
+        """What people call it."""
+        return "photo" if self.moving is None else "clip"
 
     @property
     def upright_size(self) -> tuple[int, int]:

@@ -11,7 +11,7 @@ from jaunty_frame.core.framing.bases import Placement
 from jaunty_frame.core.geometry.windows import visible_share
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 from tests.app.window_case import WindowCase
 
 

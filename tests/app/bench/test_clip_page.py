@@ -7,9 +7,9 @@ from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import QImage, QWheelEvent
 from PySide6.QtTest import QTest
 
-from jaunty_frame.document.edits.material.keep_areas import set_found_tracks
+from jaunty_frame.document.edits.material.keep_areas import set_found_tracks, set_keep_areas
 from jaunty_frame.document.exhibits.clip import ClipExhibit
-from jaunty_frame.document.photo import Track
+from jaunty_frame.document.keep_areas import Track
 from tests.app.window_case import WindowCase
 from tests.media.moving.clip_files import number_of, write_clip
 from tests.media.sounds.sound_files import tone
@@ -53,6 +53,43 @@ class ClipPages(WindowCase):
         self.choose(0)
         self.assertNotIn("clip", dict(self.bench.page_choice.options))
         self.assertEqual(self.bench.page_choice.value, "placement")
+
+    def test_a_keep_area_is_put_at_two_moments_and_goes_between_them(self):
+        self.window.session.apply(set_keep_areas(self.project.photos[-1].id, []))
+        self.bench.show_page("photo")
+        self.settle()
+        canvas, page = self.bench.canvas, self.bench.page("photo")
+        self.drag(canvas, canvas.to_widget(0.1, 0.2), canvas.to_widget(0.3, 0.7))
+        areas = lambda: self.project.photos[-1].keep_areas  # noqa: E731
+        self.assertEqual(len(areas()), 1)
+        self.settle()
+        self.assertTrue(page.goes.isVisible() and page.goes.isEnabled() and not page.goes.isChecked())
+        before = self.window.session.edited.step
+        QTest.mouseClick(page.goes, Qt.MouseButton.LeftButton, pos=QPoint(8, page.goes.height() // 2))
+        self.settle()
+        self.assertTrue(page.goes.isChecked())
+        self.assertIn("changes where it is at 0.0 s", canvas._hint)
+        self.bench.scrub.setValue(self.bench.scrub.maximum())
+        self.settle()
+        self.assertIn("sets where it is at", canvas._hint)
+        self.drag(canvas, canvas.to_widget(0.2, 0.45), canvas.to_widget(0.7, 0.45))
+        self.settle()
+        (area,) = areas()
+        first, last = area.instants
+        self.assertEqual((first.seconds, self.window.session.edited.step), (0.0, before + 2))
+        self.assertAlmostEqual(last.box[0] - first.box[0], 0.5, delta=0.02)
+        # Half way it is shown half way, and a drag back there makes a third moment, which can be forgotten.
+        self.bench.scrub.setValue(self.bench.scrub.maximum() // 2)
+        self.settle()
+        x, y, w, h = area.box_at(1.0)
+        middle = canvas.to_widget(x + w / 2, y + h / 2)
+        self.drag(canvas, middle, middle + QPointF(0, 20))
+        self.settle()
+        self.assertEqual(len(areas()[0].instants), 3)
+        QTest.mouseClick(page.forget, Qt.MouseButton.LeftButton)
+        self.settle()
+        self.assertEqual(areas()[0].instants, area.instants)
+        self.assertFalse(page.forget.isEnabled())
 
     def test_its_ends_are_dragged_and_each_drag_is_one_step(self):
         before, y = self.window.session.edited.step, self.strip.height() / 2

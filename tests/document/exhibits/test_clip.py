@@ -57,6 +57,15 @@ class Seen(unittest.TestCase):
         self.assertEqual(shown(again, clip(), 2, 25), [*range(25), *range(25)])
         self.assertEqual(shown(again.changed(backwards=True), clip(), 2, 25), 2 * list(range(24, -1, -1)))
 
+    def test_its_sound_at_another_speed_counts_as_it_is_heard(self):
+        slow = ClipExhibit(
+            photo="c", begins=Fraction(1), ends=Fraction(2), speed=Fraction(1, 2), heard_after=Fraction(9)
+        )
+        self.assertEqual(slow.own_sounds({"c": clip()}), ())
+        (own,) = slow.changed(heard_at_speed=True).own_sounds({"c": clip()})
+        self.assertEqual((own.begins, own.ends, own.before, own.after, own.speed), (2, 4, 0, 4, Fraction(1, 2)))
+        self.assertEqual(slow.changed(heard_at_speed=True, backwards=True).own_sounds({"c": clip()}), ())
+
     def test_between_two_pictures_in_slow_motion_alone(self):
         half, rate = ClipExhibit(photo="c", ends=Fraction(1), speed=Fraction(1, 2)), Fraction(25)
         at = [half.between_at(clip(), Fraction(n, 25), rate).share for n in range(6)]

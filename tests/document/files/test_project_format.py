@@ -15,9 +15,10 @@ from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_schema, project_to_text
 from jaunty_frame.document.fills.blurred import BlurredFill
 from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import VERSION, HandSet, HouseRules, Project, Slide
 from jaunty_frame.document.outputs import PRESETS, output_from_text, with_free_id
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.errors import NewerProject, ProjectError, UsageError

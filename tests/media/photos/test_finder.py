@@ -10,8 +10,9 @@ from jaunty_frame.core.subjects.keep_areas import FINDER_VERSION
 from jaunty_frame.document.edits.material.keep_areas import set_found_areas, set_keep_areas
 from jaunty_frame.document.edits.material.photos import add_photos, turn_photos, with_photo
 from jaunty_frame.document.history import History
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.photo import NO_ATTENTION, Attention, KeepArea
+from jaunty_frame.document.photo import NO_ATTENTION, Attention
 from jaunty_frame.media.photos.finder import find_areas, unseen_photos, with_areas_found
 from jaunty_frame.media.photos.photo_import import import_photos
 from jaunty_frame.media.photos.sources import PhotoSource

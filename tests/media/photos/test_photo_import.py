@@ -11,9 +11,9 @@ from PIL import Image
 
 from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.material.photos import add_photos, turn_photos, with_photo
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.photos.photo_check import check_photos
 from jaunty_frame.media.photos.photo_import import import_photos

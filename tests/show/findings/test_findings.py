@@ -14,12 +14,14 @@ from jaunty_frame.document.edits.slides import remove_slides, repeat_slide, set_
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
 from jaunty_frame.document.fills.picture import OtherPictureFill
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Accepted, HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Moving, Photo
 from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
+from jaunty_frame.show.findings.groups import grouped
 from jaunty_frame.show.findings.remedies import BACK_TO_SOLVED, PLACE_WHOLE
 from jaunty_frame.show.planning.plan_json import plan_object
 from jaunty_frame.show.planning.planner import Planner
@@ -147,6 +149,19 @@ class FindingsTest(unittest.TestCase):
         states = {"p0": FileState.MISSING}
         said = "Slide 1: The photo p0.jpg is not where it was; put it back, or remove the slide."
         self.assertEqual(self.only(project, "missing-photo", states).sentence, said)
+
+    def test_clips_are_called_clips(self):
+        project = project_of(outputs=("tall", "wide"), size=(500, 400), count=3)
+        moving = Moving(kind="clip", pictures=50, rate=Fraction(25))
+        photos = tuple(one.changed(moving=moving if k else None) for k, one in enumerate(project.photos))
+        project = project.changed(photos=photos)
+        soft = [one for one in findings_of(project) if one.kind == "soft"]
+        said = ["Slide 1: Small photo: very soft in 2 outputs.", "Slide 2: Small clip: very soft in 2 outputs."]
+        self.assertEqual([one.sentence for one in soft][:2], said)
+        (group,) = grouped(soft)
+        self.assertTrue(group.sentence.startswith("1 photo and 2 clips are smaller than"), group.sentence)
+        (group,) = grouped(soft[1:])
+        self.assertTrue(group.sentence.startswith("2 clips are smaller than"), group.sentence)
 
     def test_half_of_a_subject_under_an_overlay_is_marked(self):
         # The overlay at the bottom of a tall phone begins at 75 % (common practice); the photo fills the frame.

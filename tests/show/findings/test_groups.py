@@ -3,8 +3,8 @@
 import unittest
 
 from jaunty_frame.core.framing.bases import Placement
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Accepted
-from jaunty_frame.document.photo import KeepArea
 from jaunty_frame.show.findings.findings import all_findings, is_accepted
 from jaunty_frame.show.findings.groups import grouped, let_all_be, marked, remedies_of
 from tests.show.planning.words.test_words import plans_of, project_of

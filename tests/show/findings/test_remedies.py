@@ -7,7 +7,7 @@ from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.slides import set_on_slides
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 from tests.show.findings.test_findings import findings_of, head, project_of, reasons_of
 
 

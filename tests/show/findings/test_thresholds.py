@@ -10,7 +10,7 @@ from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.transitions.cross_dissolve import CrossDissolve
 from jaunty_frame.show.findings.check import Severity
 from jaunty_frame.show.findings.findings import all_findings

@@ -13,9 +13,10 @@ from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.material.photos import add_photos, turn_photos
 from jaunty_frame.document.edits.slides import set_on_slides
 from jaunty_frame.document.files.project_format import project_from_text, project_to_text
+from jaunty_frame.document.keep_areas import KeepArea, Track
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import KeepArea, Moving, Photo, Track
+from jaunty_frame.document.photo import Moving, Photo
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.reasons import framing_reasons
@@ -129,6 +130,23 @@ class Following(unittest.TestCase):
     def test_areas_drawn_by_hand_hold_instead(self):
         project = set_keep_areas("c", [KeepArea(box=(0.1, 0.1, 0.1, 0.1))]).apply(show())
         self.assertEqual(self.plans(project)[0].followed, {})
+
+    def test_an_area_put_by_hand_at_moments_is_followed(self):
+        by_hand = KeepArea(box=(0.1, 0.3, 0.12, 0.5))
+        for at in (0.0, 8.0, 3.0):  # as one does: where it has gone too early it is put back
+            by_hand = by_hand.put_at(at, (left_of(at), 0.3, 0.12, 0.5))
+        project = set_keep_areas("c", [by_hand]).apply(show())
+        project = project_from_text(project_to_text(project))
+        tall = self.plans(project)[0]
+        self.assertEqual(list(tall.followed), [0])
+        for n, window in enumerate(self.windows(tall)):
+            box = np.array([[[left_of(n / 30), 0.3, 0.12, 0.5]]])
+            self.assertGreaterEqual(visible_share(np.array([window]), box)[0, 0], 0.98, n)
+        # Trimmed to where it waits, one place serves; turned, it goes downwards.
+        waiting = set_clip([project.slides[0].id], "x", begins=Fraction(0), ends=Fraction(2)).apply(project)
+        self.assertEqual(self.plans(waiting)[0].followed, {})
+        turned = turn_photos(["c"], 1).apply(project).photos[0].keep_areas[0]
+        self.assertEqual([round(one.box[1], 6) for one in turned.instants], [0.1, 0.1, 0.45])
 
     def test_turned_with_the_clip(self):
         track = turn_photos(["c"], 1).apply(show()).photos[0].moving.tracks[0]

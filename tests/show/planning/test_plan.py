@@ -16,9 +16,10 @@ from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
 from jaunty_frame.document.edits.outputs import add_output, remove_output, set_zones
 from jaunty_frame.document.edits.slides import move_slides, remove_slides, repeat_slide, set_on_slides
 from jaunty_frame.document.exhibits.photo import PhotoExhibit
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
 from jaunty_frame.document.outputs import PRESETS
-from jaunty_frame.document.photo import Attention, KeepArea, Photo
+from jaunty_frame.document.photo import Attention, Photo
 from jaunty_frame.show.findings.facts import FileState
 from jaunty_frame.show.findings.findings import all_findings, output_findings
 from jaunty_frame.show.frames.content import FrameContent, Veil, frame_content

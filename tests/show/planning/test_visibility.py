@@ -8,9 +8,10 @@ import numpy as np
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.material.photos import add_photos, set_on_photo
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.findings.findings import all_findings
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.visibility import frame_boxes, shares_within, visibility

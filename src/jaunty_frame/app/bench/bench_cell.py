@@ -1,6 +1,7 @@
 """The edits that everything on the bench makes of its cell."""
 
 from collections.abc import Hashable
+from fractions import Fraction
 from typing import Any
 
 from jaunty_frame.app.bench.shown_cell import ShownCell
@@ -14,7 +15,7 @@ from jaunty_frame.document.edits.material.keep_areas import set_keep_areas
 from jaunty_frame.document.edits.material.photos import set_on_photo
 from jaunty_frame.document.edits.material.words import set_words, set_words_in_output
 from jaunty_frame.document.edits.slides import add_close_up, set_on_slides
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 
 
 class BenchCell(ShownCell):
@@ -26,6 +27,12 @@ class BenchCell(ShownCell):
 
     def targets(self) -> list[str]:
         return self.chosen if self.slide_id in self.chosen else [self.slide_id]
+
+    def moment_of_file(self, at: float) -> Fraction:
+        """Return the moment of a clip's file at which the picture begins that is seen at ``at`` in 0..1 of the slide; 0
+        of a photo."""
+        moving = self.photo.moving
+        return self.plan.picture_at(self.row, at) / moving.rate if moving is not None else Fraction(0)
 
     def apply(self, edit: Edit, *what: Hashable) -> None:
         """Apply an edit, as part of a gesture where one is named (``Session.apply``)."""

@@ -1,5 +1,7 @@
 """The photo of the cell on the bench: its picture, what is known of it, and what drags on it make."""
 
+from fractions import Fraction
+
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QWidget
 
@@ -9,6 +11,8 @@ from jaunty_frame.app.bench.canvas.shapes import Framed
 from jaunty_frame.app.pictures.cell_images import CellImages, CellRequest, photo_request
 from jaunty_frame.app.project.session import Session
 from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.core.time.timebase import clock_text
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 
 _PHOTO_PX = 900
@@ -24,21 +28,22 @@ class BenchPhoto(QObject):
         self._at = 0.0
         self.without_correction = False
         self.canvas = PhotoCanvas()
-        self.canvas.areas_changed.connect(cell.set_areas)
+        self.canvas.areas_changed.connect(self._set_areas)
         self.canvas.framing_changed.connect(self._set_framing)
         self.canvas.gesture_ended.connect(cell.end_gesture)
         self.canvas.gesture_cancelled.connect(cell.cancel_gesture)
         self.canvas.level_line_drawn.connect(self._straighten)
-        self.canvas.level_line_started.connect(lambda: self.canvas.show_hint(self._hint()))
+        self.canvas.level_line_started.connect(self._show_hint)
+        self.canvas.chosen_changed.connect(self._show_hint)
         self.canvas.close_up_wanted.connect(cell.add_close_up)
         images.ready.connect(self._on_image)
 
     def show_document(self) -> None:
         """Show the photo as the document has it; ``show_at`` follows."""
         self.show_image()
-        self.canvas.show_areas(self._cell.photo.keep_areas)
+        self._show_areas()
         self.canvas.show_framing(self._framed())
-        self.canvas.show_hint(self._hint())
+        self._show_hint()
 
     def show_at(self, at: float) -> None:
         """Show a clip as it is at ``at`` in 0..1 of the slide, and where what is tracked in it is then."""
@@ -47,11 +52,22 @@ class BenchPhoto(QObject):
             tracks = self._cell.slide.exhibit.tracks_of(self._cell.photo)
             self.canvas.show_tracks(tracks, self._seconds_of_file() if tracks else 0.0)
             if self._cell.photo.moving is not None and not self.canvas.isHidden():
+                self._show_areas()
+                self._show_hint()
                 self.show_image()
 
     def _seconds_of_file(self) -> float:
-        moving = self._cell.photo.moving
-        return float(self._picture() / moving.rate) if moving is not None else 0.0
+        return float(self._cell.moment_of_file(self._at))
+
+    def _show_areas(self) -> None:
+        """Show the keep areas, those that go over time where they lie at the moment that is seen."""
+        now = self._seconds_of_file()
+        self.canvas.show_areas(tuple(area.changed(box=area.box_at(now)) for area in self._cell.photo.keep_areas))
+
+    def _set_areas(self, areas: tuple[KeepArea, ...]) -> None:
+        """Take areas as they lie at the moment that is seen."""
+        now = self._seconds_of_file()
+        self._cell.set_areas(tuple(area.put_at(now, area.box) if area.instants else area for area in areas))
 
     def _picture(self) -> int:
         return self._cell.plan.picture_at(self._cell.row, self._at)
@@ -83,9 +99,18 @@ class BenchPhoto(QObject):
             photo_aspect=width / height,
         )
 
+    def _show_hint(self) -> None:
+        if self._cell.has_photo:
+            self.canvas.show_hint(self._hint())
+
     def _hint(self) -> str:
         if self.canvas.draws_level_line:
             return "Draw along what should lie level or stand upright; Esc stops"
+        areas, k = self._cell.photo.keep_areas, self.canvas.chosen_area
+        if 0 <= k < len(areas) and areas[k].instants:
+            now = self._seconds_of_file()
+            there = any(one.seconds == now for one in areas[k].instants)
+            return f"Dragging the area {'changes' if there else 'sets'} where it is at {clock_text(Fraction(now))}"
         hand_set = self._cell.hand_set
         if hand_set is None:
             return "Drag on the photo to keep an area; drag opening or closing to set them by hand"
@@ -102,4 +127,4 @@ class BenchPhoto(QObject):
         degrees = min(max(round(-slope, 1), -MOST_STRAIGHTENING), MOST_STRAIGHTENING)
         self._cell.set_on_photo("Straighten", straightening=degrees)
         self._cell.end_gesture()
-        self.canvas.show_hint(self._hint())
+        self._show_hint()

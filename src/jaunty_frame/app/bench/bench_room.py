@@ -27,7 +27,7 @@ class BenchRoom(QWidget):
         super().__init__(parent)
         self._canvas, self._frame_view = canvas, frame_view
         self._arranged: tuple[BenchPage, float, float | None] | None = None
-        self.pages = QStackedWidget()
+        self.pages = _Pages()
         self._choices = _Choices(self.pages)
         self._pictures = QBoxLayout(QBoxLayout.Direction.LeftToRight)
         self._pictures.setSpacing(8)
@@ -80,6 +80,13 @@ class BenchRoom(QWidget):
         page.lay_out_beside(beside)
         # Last: with the choices as high as below a frame, it would make the window higher.
         self._canvas.setVisible(not alone)
+
+
+class _Pages(QStackedWidget):
+    def heightForWidth(self, width: int) -> int:
+        """Return what the page that is shown needs: Qt says how much the highest does."""
+        page = self.currentWidget()
+        return page.heightForWidth(width) if page is not None else -1
 
 
 class _Choices(QScrollArea):

@@ -19,7 +19,8 @@ from jaunty_frame.app.widgets.marks import MARK_PX, SMALL_MARK_PX, paint_finding
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.motion.courses import Move
 from jaunty_frame.core.time.timebase import clock_text
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.keep_areas import KeepArea
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.planning.joints import next_shown
 from jaunty_frame.show.words import MOVE_WORDS, own_words, transition_words
 

@@ -16,7 +16,7 @@ from jaunty_frame.app.project.session import Session
 from jaunty_frame.app.sheet.sheet_layout import NO_LANE, LaneWidths
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.sound.levels import RATE, ratio
-from jaunty_frame.core.sound.waves import STEP, mix_wave
+from jaunty_frame.core.sound.waves import STEP, mix_wave, peaks_at
 from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.show.findings.facts import LOST
 from jaunty_frame.show.planning.plan import Plan
@@ -104,7 +104,11 @@ class Lane:
         for k, following in zip(plan.shown, [*plan.shown[1:], None], strict=True):
             end = heard.samples if following is None else sample_at(plan, plan.schedule.first[following])
             self._starts[k] = sample_at(plan, plan.schedule.first[k]), end
-        known = {k: peaks for k, (file, _) in enumerate(heard.files) if (peaks := self._peaks_of(file)) is not None}
+        known = {
+            k: peaks_at(played.speed, peaks)
+            for k, played in enumerate(heard.files)
+            if (peaks := self._peaks_of(played.file)) is not None
+        }
         self._wave = mix_wave(heard.placed, known, heard.ducking, heard.samples)
         self._beats = music_beats(plan)
         self._goes_on, self._ends = set(), {}
@@ -210,7 +214,7 @@ class Lane:
 
     def _name(self, one: Heard) -> str:
         heard = self.heard
-        return heard.files[one.placed.source][0].name if heard is not None else ""
+        return heard.files[one.placed.source].file.name if heard is not None else ""
 
     @staticmethod
     def _y(place: QRect, times: tuple[int, int], sample: float) -> float:

@@ -9,8 +9,9 @@ from PySide6.QtCore import QAbstractTableModel, QMimeData, QModelIndex, QObject,
 from jaunty_frame.app.pictures.cell_images import CellRequest, cell_request, photo_request
 from jaunty_frame.app.project.clipboard import SLIDES_FORMAT, slides_data
 from jaunty_frame.app.project.session import Session
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Output, Slide
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings, project_settings
 from jaunty_frame.show.findings.finding import Finding
 from jaunty_frame.show.frames.content import base_content

@@ -2,6 +2,7 @@
 samples."""
 
 from collections.abc import Mapping, Sequence
+from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,6 +13,14 @@ from jaunty_frame.core.sound.speech import ducking_db
 
 STEP = RATE // 100
 """Samples that one value stands for."""
+
+
+def peaks_at(speed: Fraction, peaks: NDArray[np.float32]) -> NDArray[np.float32]:
+    """Return the peaks (N, 2) of a source as it is played at a speed."""
+    if speed == 1:
+        return peaks
+    count = int(len(peaks) / speed)
+    return peaks[np.minimum(np.arange(count) * float(speed), len(peaks) - 1).astype(int)]
 
 
 def mix_wave(

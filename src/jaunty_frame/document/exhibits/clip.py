@@ -10,8 +10,9 @@ from pydantic import model_validator
 from jaunty_frame.document.basis.values import Between as Bounds
 from jaunty_frame.document.basis.values import Shown
 from jaunty_frame.document.exhibit import NOT_BETWEEN, Between, Length, OwnSound
+from jaunty_frame.document.keep_areas import KeepArea, Track
 from jaunty_frame.document.one_photo import OnePhoto
-from jaunty_frame.document.photo import KeepArea, Moving, Photo, Track
+from jaunty_frame.document.photo import Moving, Photo
 from jaunty_frame.document.sound import FileSeconds, Gain
 
 SLOWEST, FASTEST = Fraction(1, 8), Fraction(8)
@@ -30,13 +31,15 @@ class ClipExhibit(OnePhoto):
     ends: FileSeconds | None = None
     speed: Annotated[Fraction, Bounds(SLOWEST, FASTEST), Shown("Speed", "", 0.125)] = Fraction(1)
     backwards: Annotated[bool, Shown("Backwards")] = False
-    beyond: Annotated[Literal["stay", "repeat"], Shown("At its end")] = "stay"
-    """What a slide shows that lasts longer: the last picture, or all of it again."""
     between: Annotated[Literal["blend", "estimate", "none"], Shown("When slow")] = "blend"
     """What is seen between two pictures of it where an output shows more: both, what moves put half way, or the first
     alone."""
     heard: Annotated[bool, Shown("Its sound")] = True
-    """Whether its own sound is heard; at another speed, or backwards, it never is."""
+    """Whether its own sound is heard; backwards it never is."""
+    heard_at_speed: Annotated[bool, Shown("Also slow or fast")] = False
+    """Whether it is heard at another speed than its own too: stretched, at its own pitch."""
+    beyond: Annotated[Literal["stay", "repeat"], Shown("At its end")] = "stay"
+    """What a slide shows that lasts longer: the last picture, or all of it again."""
     gain_db: Annotated[Gain, Shown("Level", " dB", 1.0)] = 0.0
     heard_before: Annotated[Beside, Shown("Sound early", " s", 0.5)] = Fraction(0)
     heard_after: Annotated[Beside, Shown("Sound late", " s", 0.5)] = Fraction(0)
@@ -78,10 +81,14 @@ class ClipExhibit(OnePhoto):
         return min(max(at, Fraction(first)), Fraction(last))
 
     def tracks_of(self, photo: Photo) -> tuple[Track, ...]:
-        """Return what is tracked in the part that is shown; none where the user drew areas himself."""
-        if photo.moving is None or any(area.origin == "hand" for area in photo.keep_areas):
+        """Return what is tracked in the part that is shown; where the user drew areas, those, if any of them goes."""
+        if photo.moving is None:
             return ()
         begins, ends = map(float, self.part_of(photo.moving))
+        drawn = [area for area in photo.keep_areas if area.origin == "hand"]
+        if drawn:
+            goes = any(area.instants for area in drawn)
+            return tuple(area.track_over(begins, ends) for area in drawn) if goes else ()
         return tuple(track for track in photo.moving.tracks if track.part(begins, ends))
 
     def keep_areas_of(self, photo: Photo) -> tuple[KeepArea, ...]:
@@ -106,8 +113,10 @@ class ClipExhibit(OnePhoto):
 
     def own_sounds(self, photos: Mapping[str, Photo]) -> Sequence[OwnSound]:
         photo = photos[self.photo]
-        if photo.moving is None or photo.moving.sound is None or not self.heard or self.speed != 1 or self.backwards:
+        moving = photo.moving
+        heard = self.heard and not self.backwards and (self.speed == 1 or self.heard_at_speed)
+        if moving is None or moving.sound is None or not heard:
             return ()
-        begins, ends = self.part_of(photo.moving)
-        before, after = min(self.heard_before, begins), min(self.heard_after, photo.moving.seconds - ends)
-        return (OwnSound(photo.moving.sound.as_file(photo), begins, ends, self.gain_db, before, after),)
+        begins, ends = (at / self.speed for at in self.part_of(moving))
+        before, after = min(self.heard_before, begins), min(self.heard_after, moving.seconds / self.speed - ends)
+        return (OwnSound(moving.sound.as_file(photo), begins, ends, self.gain_db, before, after, self.speed),)

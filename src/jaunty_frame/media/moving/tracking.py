@@ -9,7 +9,8 @@ from jaunty_frame.core.opencv import cv2
 from jaunty_frame.core.subjects.keep_areas import FoundArea, KeepAreaFinder
 from jaunty_frame.core.subjects.tracks import is_cut, joined_tracks
 from jaunty_frame.document.basis.values import inside
-from jaunty_frame.document.photo import MAX_KEEP_AREAS, Photo, Track
+from jaunty_frame.document.keep_areas import MAX_KEEP_AREAS, Track
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.errors import Cancelled
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.layers.layer import photo_file

@@ -21,8 +21,9 @@ from jaunty_frame.document.edits.material.keep_areas import (
     set_seems_turned,
     set_sketch,
 )
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.photo import Attention, KeepArea, Photo
+from jaunty_frame.document.photo import Attention, Photo
 from jaunty_frame.errors import Cancelled, PhotoError
 from jaunty_frame.media.moving.flashing import flashes_in
 from jaunty_frame.media.moving.tracking import tracks_in

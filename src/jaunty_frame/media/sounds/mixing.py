@@ -29,6 +29,7 @@ from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.media.sounds.cleaning import cleaned
 from jaunty_frame.media.sounds.peaks import PeakCache
 from jaunty_frame.media.sounds.reading import SoundReader
+from jaunty_frame.media.sounds.stretching import StretchedReader
 from jaunty_frame.show.planning.soundtrack import SoundPlan
 
 CEILING_DBTP = -1.0
@@ -54,7 +55,7 @@ class MixSources:
 
     def __init__(self, plan: SoundPlan, folder: Place, cache: PeakCache) -> None:
         self._plan, self._folder, self._cache = plan, folder, cache
-        self._readers: dict[int, SoundReader] = {}
+        self._readers: dict[int, SoundReader | StretchedReader] = {}
 
     def part(self, first: int, count: int) -> Samples:
         """Return samples ``first`` to ``first + count`` of the mix as it is before loudness, (count, 2)."""
@@ -65,13 +66,13 @@ class MixSources:
         reads: list[Read] = [self._reader(k).read for k in heard]
         return mixed(placed, reads, self._plan.ducking, first, count)
 
-    def _reader(self, k: int) -> SoundReader:
+    def _reader(self, k: int) -> SoundReader | StretchedReader:
         if k not in self._readers:
-            file, is_cleaned = self._plan.files[self._plan.placed[k].source]
+            file, is_cleaned, speed = self._plan.files[self._plan.placed[k].source]
             path = sound_path(file, self._folder)
             if is_cleaned:
                 path = cleaned(path, file.content, self._cache.folder)
-            self._readers[k] = SoundReader(path)
+            self._readers[k] = SoundReader(path) if speed == 1 else StretchedReader(path, speed)
         return self._readers[k]
 
     def close(self) -> None:

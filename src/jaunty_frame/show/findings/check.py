@@ -24,7 +24,8 @@ class Check(NamedTuple):
     """measure : of all rows (M,) at once; rows where it is over ``threshold`` are spoken of by ``tell``.
 
     of_photo : what is said once of a photo (after its slide), where the cause lies in the photo and not in a cell;
-    given the number of outputs and what was told of the worst of them. at_joint : whether it is about the joint after
+    given the number of outputs, what was told of the worst of
+    them, and whether it is a photo or a clip. at_joint : whether it is about the joint after
     the slide, and marked there. of_many : what is said once of all that the check found (``findings.groups`` says what
     stands in braces). of_set : whether it is about the set where it is so of many photos, and then marked at none.
     """
@@ -33,7 +34,7 @@ class Check(NamedTuple):
     measure: Callable[[Facts], FloatArray]
     threshold: float
     tell: Callable[[Facts, int], Told]
-    of_photo: Callable[[int, Told], str] | None = None
+    of_photo: Callable[[int, Told, str], str] | None = None
     at_joint: bool = False
     of_many: str = ""
     of_set: bool = False
@@ -54,7 +55,7 @@ class SoundCheck(NamedTuple):
     tell: Callable[[Facts, Heard], Told | None]
 
 
-def once(outputs: int, worst: Told) -> str:
+def once(outputs: int, worst: Told, noun: str) -> str:
     """Return what is said of the photo in any output, without the place: for ``Check.of_photo``."""
     said = worst.sentence.partition(": ")[2]
     return said[:1].upper() + said[1:]

@@ -108,8 +108,12 @@ class Facts:
     def place(self, row: int) -> str:
         return self.place_of_slide(int(self.plan.table.slide_of[row]))
 
-    def file_name(self, row: int) -> str:
-        return self.plan.photo(row).path.rsplit("/", 1)[-1]
+    def noun(self, row: int) -> str:
+        return self.plan.photo(row).noun
+
+    def file(self, row: int) -> str:
+        """Return for example "the photo bowl.jpg"."""
+        return f"the {self.noun(row)} {self.plan.photo(row).path.rpartition('/')[2]}"
 
     def area_name(self, row: int, which: int) -> str:
         return area_name(self.plan.areas_of(row), which)

@@ -30,7 +30,8 @@ class Finding(NamedTuple):
 
     of_photo : whether it is told once for all outputs, as it is about the photo as such, and marked there; outputs :
     all in which it is so; at_joint : whether it is about the joint after the slide; words_id : of the words that it is
-    about, sound_id : of the sound, "" for none.
+    about, sound_id : of the sound, "" for none; noun :
+    what its photo is called.
     """
 
     slide: int
@@ -47,6 +48,7 @@ class Finding(NamedTuple):
     at_joint: bool = False
     words_id: str = ""
     sound_id: str = ""
+    noun: str = "photo"
 
     @property
     def noted_only(self) -> bool:

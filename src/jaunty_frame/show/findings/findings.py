@@ -117,7 +117,10 @@ def _about_words(facts: Facts) -> list[Finding]:
 def _finding(facts: Facts, check: Check, row: int) -> Finding:
     found = _told(facts.plan, int(facts.plan.table.slide_of[row]), check.kind, check.tell(facts, row))
     return found._replace(
-        photo_id=facts.plan.photo(row).id, of_photo=check.of_photo is not None, at_joint=check.at_joint
+        photo_id=facts.plan.photo(row).id,
+        noun=facts.noun(row),
+        of_photo=check.of_photo is not None,
+        at_joint=check.at_joint,
     )
 
 
@@ -200,7 +203,7 @@ def _told_once(found: Sequence[Finding]) -> list[Finding]:
         say = checks[kind].of_photo
         assert say is not None
         told = Told(worst.severity, worst.amount, worst.sentence, worst.remedy)
-        sentence = f"Slide {first.slide}: {say(len(outputs), told)}"
+        sentence = f"Slide {first.slide}: {say(len(outputs), told, first.noun)}"
         once.append(worst._replace(slide=first.slide, slide_id=first.slide_id, sentence=sentence, outputs=outputs))
     return once
 

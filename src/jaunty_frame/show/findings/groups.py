@@ -49,7 +49,7 @@ def _sentence(found: Sequence[Finding]) -> str:
     cells = {(one.slide_id, one.output) for one in found}
     return said.format(
         first=found[0].sentence,
-        photos=counted(len({one.photo_id for one in found}), "photo"),
+        photos=_counted_photos(found),
         places=counted(len(cells), "place"),
         texts=counted(len({(one.slide_id, one.output, one.words_id) for one in found}), "text"),
         most=max(amounts),
@@ -57,6 +57,12 @@ def _sentence(found: Sequence[Finding]) -> str:
         least=min(amounts),
         shrunk=1 / max(min(amounts), 0.01),
     )
+
+
+def _counted_photos(found: Sequence[Finding]) -> str:
+    """Return how many photos and clips they are about: "3 photos and 1 clip"."""
+    nouns = dict.fromkeys(sorted((one.noun for one in found), key=lambda noun: noun != "photo"))
+    return " and ".join(counted(len({one.photo_id for one in found if one.noun == noun}), noun) for noun in nouns)
 
 
 def marked(findings: Sequence[Finding], slides: int) -> list[Finding]:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from jaunty_frame.core.subjects.area_kinds import AreaKind
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 
 _NAMES = {
     AreaKind.AREA: "keep area",

@@ -16,8 +16,9 @@ from jaunty_frame.core.motion.paths import LINEAR
 from jaunty_frame.core.motion.way import Station
 from jaunty_frame.core.time.schedule import Schedule
 from jaunty_frame.document.exhibits.clip import ClipExhibit
+from jaunty_frame.document.keep_areas import Track
 from jaunty_frame.document.model import Output
-from jaunty_frame.document.photo import Photo, Track
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.show.planning.places.mounting import row_aspects
 from jaunty_frame.show.planning.slide_table import SlideTable
 from jaunty_frame.show.planning.stages.ways import SeenAreas

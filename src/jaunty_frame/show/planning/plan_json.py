@@ -44,7 +44,7 @@ def _sound_objects(plan: Plan) -> list[dict[str, Any]]:
     heard = sound_plan(plan)
     found = []
     for one in heard.heard:
-        placed, file = one.placed, heard.files[one.placed.source][0]
+        placed, played = one.placed, heard.files[one.placed.source]
         ducked = [
             [max(start, placed.first), min(end, placed.end)]
             for start, end in heard.ducking.ranges
@@ -54,8 +54,9 @@ def _sound_objects(plan: Plan) -> list[dict[str, Any]]:
             {
                 "id": one.sound.id,
                 "kind": one.sound.kind,
-                "file": file.path,
-                "start_sample": placed.start,
+                "file": played.file.path,
+                "start_sample": round(placed.start * played.speed),
+                "speed": fraction_text(played.speed),
                 "first_sample": placed.first,
                 "samples": placed.samples,
                 "gain_db": round(placed.gain_db, 2),

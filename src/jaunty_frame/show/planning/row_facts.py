@@ -9,7 +9,8 @@ from numpy.typing import NDArray
 from jaunty_frame.core.framing.bases import ATTENTION_STRIPS, LEAST_ATTENTION, PLACEMENTS, KeepAreas
 from jaunty_frame.core.geometry.windows import FloatArray
 from jaunty_frame.core.motion.courses import ZOOM_RATE
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.keep_areas import KeepArea
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 
 

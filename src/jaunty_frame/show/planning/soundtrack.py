@@ -37,10 +37,18 @@ class Heard(NamedTuple):
     is_own: bool = False
 
 
-class SoundPlan(NamedTuple):
-    """files : (file, whether it is cleaned), each once; samples : of the whole show; loudness : wanted, in LUFS."""
+class Played(NamedTuple):
+    """A file as it is played: cleaned of noise, or at another speed. Places in it are counted as it is played."""
 
-    files: tuple[tuple[SoundFile, bool], ...]
+    file: SoundFile
+    clean: bool = False
+    speed: Fraction = Fraction(1)
+
+
+class SoundPlan(NamedTuple):
+    """files : each once; samples : of the whole show; loudness : wanted, in LUFS."""
+
+    files: tuple[Played, ...]
     heard: tuple[Heard, ...]
     ducking: Ducking
     samples: int
@@ -72,7 +80,7 @@ def estimated_lufs(heard: SoundPlan) -> float:
     """Return about how loud the mix is before it is brought to its loudness, from what is known of its files."""
     power = 0.0
     for one in heard.placed:
-        file = heard.files[one.source][0]
+        file = heard.files[one.source].file
         lufs = (file.loudness if file.finder else -20.0) + one.gain_db
         power += 10 ** (lufs / 10) * one.samples
     covered = _covered(heard)
@@ -99,7 +107,7 @@ def coming_beats(plan: Sounding, bars: bool = False) -> list[float]:
 def _beats_in(heard: SoundPlan, bars: bool) -> list[float]:
     found = []
     for one in (one for one in heard.heard if one.sound.kind == "music"):
-        file = heard.files[one.placed.source][0]
+        file = heard.files[one.placed.source].file
         times = [file.beats[k] for k in file.bars if k < len(file.beats)] if bars else file.beats
         # Where two parts cross-fade, the one that comes in says when.
         first, end = one.placed.first + one.placed.fade_in // 2, one.placed.end - one.placed.fade_out // 2
@@ -123,7 +131,7 @@ def music_seconds(plan: Sounding) -> Fraction:
 class _SoundPlanner:
     def __init__(self, plan: Sounding, total: int) -> None:
         self._plan, self._track = plan, plan.soundtrack
-        self._files: dict[tuple[str, bool], int] = {}
+        self._files: dict[tuple[str, bool, Fraction], int] = {}
         self._by_id = {file.id: file for file in self._track.files}
         self._heard: list[Heard] = []
         self._total = total
@@ -141,7 +149,7 @@ class _SoundPlanner:
                     self._lay_voice(one)
             for k in self._plan.shown if self._plan.table.lengths else ():
                 self._lay_own(k)
-        files = tuple((self._by_id[name], clean) for name, clean in self._files)
+        files = tuple(Played(self._by_id[name], clean, speed) for name, clean, speed in self._files)
         return SoundPlan(files, tuple(self._heard), self._ducking(), self._total, self._plan.output.target_lufs)
 
     # -- each kind
@@ -265,7 +273,7 @@ class _SoundPlanner:
                 goes = self._joint_samples(k, 0) if within == seen or late else 0
                 edges = max(self._joint_samples(k, -1), SOFTEST_EDGE), max(goes, SOFTEST_EDGE)
                 start = round(own.begins * RATE) - early
-                placed = self._put(sound, file, start, first - early, length, *edges, ducks=True)
+                placed = self._put(sound, file, start, first - early, length, *edges, ducks=True, speed=own.speed)
                 self._heard[-1] = placed._replace(is_own=True)
 
     def _joint_samples(self, k: int, before: int) -> int:
@@ -288,8 +296,9 @@ class _SoundPlanner:
         fade_in: int,
         fade_out: int,
         ducks: bool,
+        speed: Fraction = Fraction(1),
     ) -> Heard:
-        source = self._files.setdefault((file.id, sound.clean), len(self._files))
+        source = self._files.setdefault((file.id, sound.clean, speed), len(self._files))
         levelled = _COMMON_LUFS[sound.kind] - file.loudness if file.finder and file.loudness > -69 else 0.0
         gain = min(levelled, _MOST_GAIN_DB) + sound.gain_db
         fade_in, fade_out = (max(min(fade, samples), 0) for fade in (fade_in, fade_out))

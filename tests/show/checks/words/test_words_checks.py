@@ -7,7 +7,7 @@ from math import atan, degrees
 from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.document.edits.material.words import add_words
 from jaunty_frame.document.edits.outputs import set_zones
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.checks.words import (
     contrast,

@@ -13,9 +13,10 @@ from jaunty_frame.document.edits.material.words import add_card, add_credits, ad
 from jaunty_frame.document.edits.outputs import set_zones
 from jaunty_frame.document.edits.slides import leave_out, move_slides, set_on_slides
 from jaunty_frame.document.fills.colour import PlainFill
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import HouseRules, Project
 from jaunty_frame.document.outputs import output_from_text
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.words import TypeStyle
 from jaunty_frame.media.typefaces import fonts
 from jaunty_frame.show.findings.findings import all_findings

@@ -10,7 +10,7 @@ from jaunty_frame.app.bench.canvas.shapes import CORNERS, Framed, Part, corner_o
 from jaunty_frame.app.widgets.theme import text_font
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.photo import KeepArea, Track
+from jaunty_frame.document.keep_areas import KeepArea, Track
 
 Mapping = Callable[[float, float], QPointF]
 

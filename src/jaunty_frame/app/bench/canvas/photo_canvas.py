@@ -15,7 +15,7 @@ from jaunty_frame.app.bench.canvas.shapes import HANDLES, Framed, Grip, Part, co
 from jaunty_frame.app.bench.canvas.shown_photo import ShownPhoto
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.core.geometry.windows import Window
-from jaunty_frame.document.photo import KeepArea
+from jaunty_frame.document.keep_areas import KeepArea
 
 _REACH = 8
 _SHORTEST_LINE = 20

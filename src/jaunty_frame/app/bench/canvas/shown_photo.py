@@ -21,7 +21,7 @@ from jaunty_frame.app.bench.canvas.painting import (
 from jaunty_frame.app.bench.canvas.shapes import Framed, Grip
 from jaunty_frame.app.widgets.theme import colours, text_font
 from jaunty_frame.core.geometry.windows import WHOLE_PHOTO, Window
-from jaunty_frame.document.photo import KeepArea, Track
+from jaunty_frame.document.keep_areas import KeepArea, Track
 
 _MARGIN = 20
 _HINT_ROOM = 28  # two lines

@@ -16,6 +16,7 @@ from jaunty_frame.app.widgets.fields.value_fields import ValueFields
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.time.timebase import clock_text
 from jaunty_frame.core.time.typed_seconds import typed_seconds
+from jaunty_frame.document.basis.fields import editable_fields
 from jaunty_frame.document.edits.clips import set_clip, split_clip
 from jaunty_frame.document.exhibits.clip import ClipExhibit
 from jaunty_frame.document.photo import Moving
@@ -100,8 +101,7 @@ class ClipPage(BenchPage):
         self.strip.show_moment(self._moment())
 
     def _moment(self) -> Fraction:
-        """Return the moment of the file at which the picture that is seen begins."""
-        return self.cell.plan.picture_at(self.cell.row, self._at) / self._moving.rate
+        return self.cell.moment_of_file(self._at)
 
     def show_document(self) -> None:
         exhibit, moving = self._exhibit, self._moving
@@ -171,7 +171,7 @@ class ClipPage(BenchPage):
 
     def _set_fields(self, shown: ClipExhibit) -> None:
         before = self._exhibit
-        names = ("speed", "backwards", "between", "beyond", "heard", "gain_db", "heard_before", "heard_after")
+        names = [field.name for field in editable_fields(ClipExhibit)]
         changed = {name: value for name in names if (value := getattr(shown, name)) != getattr(before, name)}
         if changed:
             self.cell.apply(set_clip(self.cell.targets(), "Clip", **changed), "clip", *changed, self.cell.slide_id)

@@ -1,6 +1,7 @@
 """On the bench: what belongs to the photo in every output: the chosen keep area, straightening, colour correction."""
 
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from jaunty_frame.app.bench.bench_cell import BenchCell
 from jaunty_frame.app.bench.canvas.photo_canvas import PhotoCanvas
@@ -12,6 +13,7 @@ from jaunty_frame.app.widgets.fields.value_slider import ValueSlider
 from jaunty_frame.app.widgets.labelled import quiet_label, row_of
 from jaunty_frame.core.framing.bases import REQUIRED_WEIGHT, WISHED_WEIGHT
 from jaunty_frame.document.edits.material.photos import turn_photos
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.photo import MOST_STRAIGHTENING, NO_CORRECTION
 
 # Name, what it is called, greatest amount, steps on the slider for one unit.
@@ -31,6 +33,7 @@ class PhotoPage(BenchPage):
         self, cell: BenchCell, canvas: PhotoCanvas, frame_view: FrameView, parent: QWidget | None = None
     ) -> None:
         super().__init__(cell, canvas, frame_view, parent)
+        self._at = 0.0
         self.weight = Choice("Weight of the chosen keep area", [(1.0, "Must stay"), (WISHED_WEIGHT, "Wished for")])
         self.weight.chosen.connect(lambda weight: cell.set_weight(canvas.chosen_area, weight))
         self.close_up = QPushButton("Close-up")
@@ -51,7 +54,21 @@ class PhotoPage(BenchPage):
         self.turn_right.clicked.connect(lambda: self._turn(1))
         self.reset = QPushButton("Reset colours")
         self.reset.clicked.connect(self._reset)
-        for button in (self.close_up, self.remove, self.level_line, self.turn_left, self.turn_right, self.reset):
+        self.goes = QCheckBox("Goes with time")
+        self.goes.setToolTip("Drag the keep area where it is at several moments: it goes from one to the next")
+        self.goes.clicked.connect(self._set_going)
+        self.forget = QPushButton("Forget this moment")
+        self.forget.setToolTip("Let the keep area pass from the moment before to the one after")
+        self.forget.clicked.connect(self._forget)
+        for button in (
+            self.forget,
+            self.close_up,
+            self.remove,
+            self.level_line,
+            self.turn_left,
+            self.turn_right,
+            self.reset,
+        ):
             button.setProperty("role", "small")
         self.sliders: dict[str, ValueSlider] = {}
         self.area_name = quiet_label("")
@@ -74,6 +91,8 @@ class PhotoPage(BenchPage):
         upper.addLayout(area, 1)
         upper.addLayout(turns, 1)
         layout.addLayout(upper)
+        self.going = row_of(self.goes, self.forget, stretch_first=False)
+        layout.addWidget(self.going, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addLayout(self._correction_fields())
         layout.addWidget(row_of(self.before_hint, self.reset))
         layout.addStretch(1)
@@ -106,10 +125,47 @@ class PhotoPage(BenchPage):
             self.weight.show_value(1.0 if required else WISHED_WEIGHT)
         else:
             self.weight.show_value(None)
+        self.going.setVisible(photo.moving is not None)
+        self._show_going()
         self.straightening.show_value(photo.straightening)
         for name, slider in self.sliders.items():
             slider.show_value(getattr(photo.correction, name))
         self.reset.setEnabled(photo.correction != NO_CORRECTION)
+
+    def show_at(self, at: float) -> None:
+        self._at = at
+        if self.cell.has_photo:
+            self._show_going()
+
+    def _show_going(self) -> None:
+        area, now = self._chosen_area(), self._now()
+        self.goes.setEnabled(area is not None)
+        self.goes.setChecked(area is not None and bool(area.instants))
+        instants = area.instants if area is not None else ()
+        self.forget.setEnabled(len(instants) > 1 and any(one.seconds == now for one in instants))
+
+    def _chosen_area(self) -> KeepArea | None:
+        areas, k = self.cell.photo.keep_areas, self.canvas.chosen_area
+        return areas[k] if 0 <= k < len(areas) else None
+
+    def _now(self) -> float:
+        return float(self.cell.moment_of_file(self._at))
+
+    def _set_going(self, goes: bool) -> None:
+        area, now = self._chosen_area(), self._now()
+        if area is not None:
+            self._put(area.put_at(now, area.box) if goes else area.lying_still(now))
+
+    def _forget(self) -> None:
+        area = self._chosen_area()
+        if area is not None:
+            self._put(area.without_instant(self._now()))
+
+    def _put(self, area: KeepArea) -> None:
+        """Put an area in the place of the chosen one; it is the user's from then on."""
+        areas, k = self.cell.photo.keep_areas, self.canvas.chosen_area
+        self.cell.set_areas((*areas[:k], area.changed(origin="hand", confidence=1.0), *areas[k + 1 :]))
+        self.cell.end_gesture()
 
     def _set_straightening(self, degrees: float) -> None:
         self.cell.set_on_photo("Straighten", straightening=degrees)

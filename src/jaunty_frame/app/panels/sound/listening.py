@@ -13,7 +13,7 @@ from jaunty_frame.app.project.transport import Transport
 from jaunty_frame.core.sound.levels import RATE
 from jaunty_frame.core.sound.mixing import Ducking, Placed
 from jaunty_frame.document.sound import Sound, SoundFile
-from jaunty_frame.show.planning.soundtrack import Heard, SoundPlan
+from jaunty_frame.show.planning.soundtrack import Heard, Played, SoundPlan
 
 NO_DEVICE = "This machine has no sound device, so nothing is heard."
 
@@ -53,7 +53,7 @@ class Listening(QObject):
             samples = round(file.seconds * RATE)
             placed = Placed(0, 0, 0, samples, -18.0 - file.loudness, 0, 0, False)
             heard = (Heard(Sound(id="heard", kind="music", file=file.id), placed),)
-            self._sound.show_heard(SoundPlan(((file, False),), heard, Ducking(), samples, -18.0), 0.0)
+            self._sound.show_heard(SoundPlan((Played(file),), heard, Ducking(), samples, -18.0), 0.0)
             self._transport.cue(Fraction(samples, RATE))
             self._transport.play()
             if not self._sound.is_playing:

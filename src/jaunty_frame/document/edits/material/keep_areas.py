@@ -4,14 +4,15 @@ from collections.abc import Sequence
 
 from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.colouring.tones import turned_tones
-from jaunty_frame.core.geometry.windows import Window, turned_box
+from jaunty_frame.core.geometry.windows import Window
 from jaunty_frame.core.motion.courses import Direction, Move
 from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.material.photos import with_photo
 from jaunty_frame.document.edits.slides import set_on_slides
+from jaunty_frame.document.keep_areas import MAX_KEEP_AREAS, KeepArea, Track
 from jaunty_frame.document.model import Project
-from jaunty_frame.document.photo import MAX_KEEP_AREAS, NO_ATTENTION, Attention, KeepArea, Track
+from jaunty_frame.document.photo import NO_ATTENTION, Attention
 
 # Just below required: among the wishes it comes first.
 _INTENT_WEIGHT = 0.9
@@ -107,7 +108,7 @@ def set_found_areas(
             return project
         turns = photo.quarter_turns - quarter_turns
         own = tuple(area for area in photo.keep_areas if area.origin == "hand")
-        found = tuple(area.changed(box=inside(turned_box(Window(*area.box), turns))) for area in areas)
+        found = tuple(area.turned(turns) for area in areas)
         room = MAX_KEEP_AREAS - len(own)
         kept = own if own and not again else own + found[:room]
         draws = NO_ATTENTION if own else attention.turned(turns)

@@ -5,8 +5,6 @@ from typing import Any
 
 from jaunty_frame.core.colouring.sketch import turned_sketch
 from jaunty_frame.core.colouring.tones import turned_tones
-from jaunty_frame.core.geometry.windows import Window, turned_box
-from jaunty_frame.document.basis.values import inside
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.slides import free_slide_id, remove_slides, with_slides
 from jaunty_frame.document.model import Project, Slide, exhibit_of, photo_slide
@@ -136,7 +134,7 @@ def turn_photos(photo_ids: Iterable[str], quarter_turns: int) -> Edit:
     turning = set(photo_ids)
 
     def turned(photo: Photo) -> Photo:
-        areas = tuple(a.changed(box=inside(turned_box(Window(*a.box), quarter_turns))) for a in photo.keep_areas)
+        areas = tuple(area.turned(quarter_turns) for area in photo.keep_areas)
         attention = photo.attention.turned(quarter_turns)
         turns = (photo.quarter_turns + quarter_turns) % 4
         moving = photo.moving

@@ -7,7 +7,7 @@ from jaunty_frame.show.findings.remedies import FIND_AGAIN
 
 
 def _tell(facts: Facts, row: int) -> Told:
-    sentence = f"{facts.place(row)}: the photo {facts.file_name(row)} has changed since it was added."
+    sentence = f"{facts.place(row)}: {facts.file(row)} has changed since it was added."
     return Told(Severity.SLIGHT, 1.0, sentence, FIND_AGAIN)
 
 

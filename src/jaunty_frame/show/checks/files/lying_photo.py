@@ -14,7 +14,9 @@ def _lying(facts: Facts) -> FloatArray:
 
 
 def _tell(facts: Facts, row: int) -> Told:
-    return Told(Severity.NOTABLE, 1.0, f"{facts.place(row)}: the photo seems to lie on its side.", TURN_UPRIGHT)
+    return Told(
+        Severity.NOTABLE, 1.0, f"{facts.place(row)}: the {facts.noun(row)} seems to lie on its side.", TURN_UPRIGHT
+    )
 
 
 _MANY = "{photos} seem to lie on their side."

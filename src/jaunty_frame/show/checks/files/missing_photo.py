@@ -7,8 +7,7 @@ from jaunty_frame.show.findings.remedies import REMOVE_SLIDE
 
 
 def _tell(facts: Facts, row: int) -> Told:
-    name = facts.file_name(row)
-    sentence = f"{facts.place(row)}: the photo {name} is not where it was; put it back, or remove the slide."
+    sentence = f"{facts.place(row)}: {facts.file(row)} is not where it was; put it back, or remove the slide."
     return Told(Severity.SEVERE, 1.0, sentence, REMOVE_SLIDE)
 
 

@@ -14,9 +14,8 @@ def _damaged(facts: Facts) -> FloatArray:
 
 
 def _tell(facts: Facts, row: int) -> Told:
-    name = facts.file_name(row)
     sentence = (
-        f"{facts.place(row)}: a part of the photo {name} is damaged; restore it from a copy, or remove the slide."
+        f"{facts.place(row)}: a part of {facts.file(row)} is damaged; restore it from a copy, or remove the slide."
     )
     return Told(Severity.NOTABLE, 1.0, sentence, REMOVE_SLIDE)
 

@@ -18,7 +18,7 @@ def _tell(facts: Facts, row: int) -> Told:
     softness = float(facts.plan.softness[row])
     severe = softness < VERY_SOFT
     looks = "very soft" if severe else "a little soft"
-    sentence = f"{facts.place(row)} looks {looks}: {softness:.2f} photo pixels for each output pixel."
+    sentence = f"{facts.place(row)} looks {looks}: {softness:.2f} {facts.noun(row)} pixels for each output pixel."
     # A little soft is what many photos are, and few see it.
     severity = Severity.SEVERE if severe else Severity.NOTED
     return Told(severity, softness, sentence, _remedy(facts, row))
@@ -34,9 +34,9 @@ def _remedy(facts: Facts, row: int) -> Remedy:
     return facts.remedy_showing_whole(row)
 
 
-def _of_photo(outputs: int, worst: Told) -> str:
+def _of_photo(outputs: int, worst: Told, noun: str) -> str:
     looks = "very soft" if worst.severity is Severity.SEVERE else "a little soft"
-    return f"Small photo: {looks} in {counted(outputs, 'output')}."
+    return f"Small {noun}: {looks} in {counted(outputs, 'output')}."
 
 
 _MANY = "{photos} are smaller than these outputs need, the worst {shrunk:.1f} times."

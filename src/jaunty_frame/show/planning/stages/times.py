@@ -5,8 +5,9 @@ from fractions import Fraction
 
 from jaunty_frame.core.time.schedule import Schedule, Timing
 from jaunty_frame.document.exhibit import NOT_BETWEEN, Between
+from jaunty_frame.document.keep_areas import KeepArea
 from jaunty_frame.document.model import Output, Slide
-from jaunty_frame.document.photo import KeepArea, Photo
+from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.settings import Settings
 from jaunty_frame.show.planning.slide_table import SlideTable
 from jaunty_frame.show.planning.stages.stage import Stage
