@@ -16,6 +16,7 @@ from bench import (
     stalls,
     start,
     steadiness,
+    sync,
     transitions,
     words,
 )
@@ -29,6 +30,7 @@ FIGURES = {
     "words": words.run,
     "sound": sound.run,
     "clips": clips.run,
+    "sync": sync.run,
     "steadiness": steadiness.run,
     "screening": speed.run_screening,
     "import": speed.run_import,
