@@ -13,7 +13,7 @@ _COMPARED = {
 _REACHED = {ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Div, ast.Div: ast.Mult, ast.FloorDiv: ast.Mult}
 _NAMED = {"min": "max", "max": "min", "minimum": "maximum", "maximum": "minimum", "floor": "ceil", "ceil": "floor"}
 _STEP = 1.25
-_GUARDS = ("strict", "dtype", "maxsize")
+_GUARDS = ("strict", "dtype", "maxsize", "repr", "kind")
 """Arguments without which a right program does the same: they guard, or save time and room."""
 
 
@@ -40,7 +40,7 @@ def breaches_in(path: Path, root: Path) -> Iterator[Breach]:
     """Yield every breach of a module."""
     names, module = functions_of(path, root), _module_of(path, root)
     nodes = list(ast.walk(ast.parse(path.read_text())))
-    aside = _of_caches(nodes)
+    aside = _of_guards(nodes)
     for place, node in enumerate(nodes):
         if hasattr(node, "lineno") and not _says_nothing(node) and place not in aside:
             function = names.get(node.lineno, f"{module}:")
@@ -62,9 +62,10 @@ def _module_of(path: Path, root: Path) -> str:
     return ".".join(path.relative_to(root / "src").with_suffix("").parts).removesuffix(".__init__")
 
 
-def _of_caches(nodes: list[ast.AST]) -> set[int]:
-    """Return the places of what says how much a cache keeps."""
-    kept = [node for node in nodes if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "lru_cache"]
+def _of_guards(nodes: list[ast.AST]) -> set[int]:
+    """Return the places of what says how much a cache keeps, and of what only guards."""
+    kept: list[ast.AST] = [one for one in nodes if isinstance(one, ast.keyword) and one.arg in _GUARDS]
+    kept += [node for node in nodes if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "lru_cache"]
     inside = {id(one) for node in kept for one in ast.walk(node)}
     return {place for place, node in enumerate(nodes) if id(node) in inside}
 

@@ -9,10 +9,12 @@ from jaunty_frame.core.time.typed_seconds import typed_seconds
 from jaunty_frame.document.edits.aspects import carry_over
 from jaunty_frame.document.edits.edit import Edit
 from jaunty_frame.document.edits.framings import drop_framings, set_framing
+from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.house_rules import set_for_all, set_seconds_for_all, set_title
 from jaunty_frame.document.edits.material.keep_areas import set_keep_areas, use_elsewhere
 from jaunty_frame.document.edits.material.photos import (
     add_photos,
+    remove_photos,
     set_on_photo,
     turn_photos,
     with_photo,
@@ -132,6 +134,15 @@ class HouseRules(unittest.TestCase):
 
 
 class Undo(unittest.TestCase):
+    def test_a_group_that_loses_a_photo_loses_what_was_framed_by_hand(self):
+        state = put_together([one.id for one in project().slides[:2]]).apply(project())
+        together, alone = state.slides[0].id, state.slides[1].id
+        for name in (together, alone):
+            state = set_framing(name, "tall", None, Window(0.1, 0.1, 0.5, 0.5)).apply(state)
+        left = remove_photos(["b"]).apply(state)
+        self.assertEqual([one.slide for one in left.hand_set], [alone])
+        self.assertEqual([slide.exhibit.photos for slide in left.slides], [("a",), ("c",), ("d",)])
+
     def test_every_edit_can_be_taken_back_and_done_again(self):
         history = History(project())
         states = [history.project]

@@ -12,7 +12,7 @@ from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
 from tests.records.record import FOLDER, IS_WRITTEN
-from tests.show.crossing import write_photos
+from tests.show.crossing import write_moving, write_photos
 
 _SIZE = 36, 24
 _NEAR = 2
@@ -25,6 +25,7 @@ class PaintedRecord(unittest.TestCase):
         kept = tempfile.TemporaryDirectory()
         cls.addClassCleanup(kept.cleanup)
         write_photos(Path(kept.name))
+        write_moving(Path(kept.name))
         cls.source = PhotoSource(Path(kept.name), ThumbnailCache(Path(kept.name) / "cache"))
 
     def pictures(self, plan, moments):

@@ -24,7 +24,7 @@ _SEED, _COUNT = 7, 60
 def recorded_photos():
     """Return the photos of the crossed shows, with what was found in them once."""
     photos = [Photo.model_validate(one) for one in json.loads((FOLDER / "photos.json").read_text())]
-    return {photo.path.removesuffix(".png"): photo for photo in photos}
+    return {photo.path.rpartition(".")[0]: photo for photo in photos}
 
 
 def recorded_plans():

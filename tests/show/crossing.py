@@ -12,7 +12,10 @@ from PIL import Image
 from skimage import data as skimage_data
 from sklearn.datasets import load_sample_image
 
+from jaunty_frame.core.geometry.windows import Window
+from jaunty_frame.document.edits.clips import set_clip
 from jaunty_frame.document.edits.edit import all_of
+from jaunty_frame.document.edits.framings import set_framing
 from jaunty_frame.document.edits.groups import put_together
 from jaunty_frame.document.edits.in_outputs import set_in_output
 from jaunty_frame.document.edits.instants import come_from, set_at_instant
@@ -27,11 +30,15 @@ from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import Photo
 from jaunty_frame.document.sound import SoundFile
 from jaunty_frame.document.words import Entrance
+from tests.media.moving.clip_files import write_clip
+from tests.media.sounds.sound_files import tone
 
 OUTPUTS = ("180x320", "320x180@25", "240x240", "400x112")
 
+CLIP, CLIP_PICTURES = "moving", 60
+
 FACTORS: Mapping[str, Sequence[Any]] = {
-    "exhibit": ("photo", "card", "two", "three"),
+    "exhibit": ("photo", "card", "two", "three", "clip", "slow clip", "clip beside a photo"),
     "photo": ("coffee", "china", "panorama", "upright", "tiny", "dark", "white", "transparent"),
     "placement": ("auto", "cover", "subject", "whole"),
     "move": ("auto", "hold", "push-in", "pan", "lean"),
@@ -43,7 +50,16 @@ FACTORS: Mapping[str, Sequence[Any]] = {
     "instants": ("none", "comes in", "turns"),
     "sound": ("none", "music", "voice"),
     "output": OUTPUTS,
-    "in one output": ("no", "mount", "left out"),
+    "in one output": ("no", "mount", "left out", "framed by hand"),
+    "rules": ("usual", "one move in", "one move out", "strong, readily", "nothing set off"),
+    "straightened": (0.0, 3.5),
+}
+_RULES: Mapping[str, Mapping[str, Any]] = {
+    "usual": {},
+    "one move in": {"show_move": "push-in", "strength": "plain"},
+    "one move out": {"show_move": "pull-out"},
+    "strong, readily": {"strength": "strong", "covering": "readily", "easing": (0.5, 0.0, 0.5, 1.0)},
+    "nothing set off": {"set_off": False, "covering": "reluctantly", "least_softness": 1.0},
 }
 _MOUNTS = {
     "none": None,
@@ -102,20 +118,47 @@ def write_photos(folder: Path) -> list[Path]:
     return paths
 
 
+def write_moving(folder: Path) -> Path:
+    """Write a clip of a cat that walks past a temple, with a sound."""
+    temple = np.asarray(Image.fromarray(load_sample_image("china.jpg")).resize((320, 200)))
+    cat = np.asarray(Image.fromarray(skimage_data.cat()).resize((90, 60)))
+
+    def picture(n: int) -> np.ndarray:
+        made = temple.copy()
+        left = round(10 + 220 * n / CLIP_PICTURES)
+        made[120:180, left : left + 90] = cat
+        return made
+
+    sound = tone(CLIP_PICTURES / 25)
+    return write_clip(folder / f"{CLIP}.mkv", CLIP_PICTURES, picture=picture, sound=sound)
+
+
 def show_of(choice: Mapping[str, Any], photos: Mapping[str, Photo]) -> Project:
     """Return a show of three slides, the second of which is what is chosen."""
-    others = [photo for name, photo in photos.items() if name != choice["photo"]]
+    others = [photo for name, photo in photos.items() if name not in (choice["photo"], CLIP)]
     rules = HouseRules(
-        seconds_moving=Fraction(2), seconds_held=Fraction(2), fade_in="1/5", fade_out="1/5", transition={"kind": "cut"}
+        seconds_moving=Fraction(2),
+        seconds_held=Fraction(2),
+        fade_in="1/5",
+        fade_out="1/5",
+        transition={"kind": "cut"},
+        **_RULES[choice["rules"]],
     )
     project = Project(outputs=tuple(map(output_from_text, OUTPUTS)), house_rules=rules)
-    count = {"photo": 1, "card": 1, "two": 2, "three": 3}[choice["exhibit"]]
-    project = add_photos([others[0], photos[choice["photo"]], *others[1 : count + 1]]).apply(project)
+    count = {"two": 2, "three": 3, "clip beside a photo": 2}.get(choice["exhibit"], 1)
+    shown = [photos[choice["photo"]].changed(straightening=choice["straightened"]), *others[1 : count + 1]]
+    if "clip" in choice["exhibit"]:
+        shown[count - 1] = photos[CLIP]
+    project = add_photos([others[0], *shown]).apply(project)
     if count > 1:
         project = put_together([slide.id for slide in project.slides[1 : 1 + count]]).apply(project)
     if choice["exhibit"] == "card":
         project = add_card(1, "A card").apply(project)
     middle, first = project.slides[1].id, project.slides[0].id
+    if choice["exhibit"] == "slow clip":
+        project = set_clip([middle], "Slow", speed=Fraction(1, 2), begins=Fraction(1, 2), heard_at_speed=True).apply(
+            project
+        )
     joint = {"kind": choice["joint"]} if choice["joint"] == "cut" else {"kind": choice["joint"], "seconds": "1/2"}
     edits = [
         set_on_slides([first, middle], "Joint", transition=joint),
@@ -127,6 +170,8 @@ def show_of(choice: Mapping[str, Any], photos: Mapping[str, Photo]) -> Project:
         edits.append(set_on_slides([middle], "Mount", mount=mount))
     if choice["in one output"] == "mount":
         edits.append(set_in_output([middle], OUTPUTS[0], "Here", mount=PLAIN_MOUNT))
+    elif choice["in one output"] == "framed by hand" and choice["exhibit"] != "card":
+        edits.append(set_framing(middle, choice["output"], Window(0.3, 0.2, 0.6, 0.7), Window(-0.1, 0.1, 0.8, 0.8)))
     elif choice["in one output"] == "left out":
         edits.append(leave_out([middle], OUTPUTS[0], True))
     if choice["instants"] == "comes in":

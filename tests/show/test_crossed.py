@@ -32,10 +32,11 @@ from jaunty_frame.show.planning.emblems import placed_emblems
 from jaunty_frame.show.planning.planner import Planner
 from jaunty_frame.show.planning.soundtrack import sound_plan
 from jaunty_frame.show.planning.words.planned import all_words
-from tests.show.crossing import FACTORS, crossed, show_of, write_photos
+from tests.show.crossing import FACTORS, crossed, show_of, write_moving, write_photos
 
 SETS = int(os.environ.get("SOAK_CROSS", "0"))
 _LIKE_DB, _BLUR = 26.0, 1.5
+_CODED_DB = 37.0
 """Least PSNR of a frame and one of twice its size, made smaller and both softened: what travels at a joint goes by even
 pixels, and fine patterns are sampled otherwise."""
 
@@ -47,7 +48,7 @@ class Crossed(unittest.TestCase):
         cls.addClassCleanup(folder.cleanup)
         cls.folder = Path(folder.name)
         cache = ThumbnailCache(cls.folder / "cache")
-        imported = import_photos(write_photos(cls.folder), cls.folder, cache)
+        imported = import_photos([*write_photos(cls.folder), write_moving(cls.folder)], cls.folder, cache)
         assert not imported.problems, imported.problems
         cls.source = PhotoSource(cls.folder, cache)
         found = with_areas_found(Project(photos=imported.photos), cls.source)
@@ -102,6 +103,7 @@ class Crossed(unittest.TestCase):
                 if look_alike:
                     self.ensure_alike_twice_as_large(plan)
                     self.ensure_alike_in_ten_bits(plan)
+                    self.ensure_alike_on_screen_and_in_files(plan)
                 self.ensure_required_seen_or_told(plan, findings)
 
     def ensure_alike_twice_as_large(self, plan):
@@ -119,6 +121,14 @@ class Crossed(unittest.TestCase):
                     away = np.abs(finer / 4 - plane)
                     self.assertLess(float(away.mean()), 0.75, f"frame {n} in ten bits")
                     self.assertLess(float(away.max()), 6, f"frame {n} in ten bits")
+
+    def ensure_alike_on_screen_and_in_files(self, plan):
+        with self.painting(plan) as on_screen, self.painting(plan, 1, Coding.VIDEO) as in_file:
+            for n in self.moments(plan):
+                (screen,), planes = on_screen(n), in_file(n)
+                for plane, wanted in zip(planes, coded(screen), strict=True):
+                    soft = [cv2.GaussianBlur(one.astype(np.float32), (0, 0), _BLUR) for one in (plane, wanted)]
+                    self.assertGreaterEqual(cv2.PSNR(*soft, 255), _CODED_DB, f"frame {n} in a file")
 
     def ensure_words_apart(self, plan, findings):
         told = {(one.slide_id, one.output) for one in findings if one.kind == "words-over-words"}
@@ -160,6 +170,15 @@ class Crossed(unittest.TestCase):
             met = {(row[a], row[b]) for row in rows}
             self.assertEqual(len(met), len(FACTORS[a]) * len(FACTORS[b]), (a, b))
         self.assertLess(len(rows), 180)
+
+
+def coded(screen):
+    """Return Y, Cb and Cr of B G R A pixels by ITU-R BT.709-6, 3.2 to 3.5, of half size the last two."""
+    blue, green, red = (screen[..., k].astype(np.float64) / 255 for k in range(3))
+    luma = 0.2126 * red + 0.7152 * green + 0.0722 * blue
+    colours = (128 + 224 * (blue - luma) / 1.8556, 128 + 224 * (red - luma) / 1.5748)
+    half = [cv2.resize(one, None, fx=0.5, fy=0.5, interpolation=cv2.INTER_AREA) for one in colours]
+    return 16 + 219 * luma, *half
 
 
 def plan_shares(plan, row):

@@ -9,7 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from jaunty_frame.document.edits.clips import set_clip
+from jaunty_frame.document.edits.material.photos import add_photos
 from jaunty_frame.document.exhibits.clip import ClipExhibit
+from jaunty_frame.document.model import Project
+from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.photo import Moving, MovingSound, Photo
 
 
@@ -56,6 +60,14 @@ class Seen(unittest.TestCase):
         again = stays.changed(beyond="repeat")
         self.assertEqual(shown(again, clip(), 2, 25), [*range(25), *range(25)])
         self.assertEqual(shown(again.changed(backwards=True), clip(), 2, 25), 2 * list(range(24, -1, -1)))
+
+    def test_what_is_set_on_clips_leaves_photos_among_them_alone(self):
+        photo = Photo(id="p", path="p.jpg", width=600, height=400)
+        project = add_photos([clip(), photo]).apply(Project(outputs=(output_from_text("tall"),)))
+        first, second = project.slides
+        changed = set_clip([first.id, second.id], "x", speed=Fraction(2)).apply(project)
+        self.assertEqual((changed.slides[0].exhibit.speed, changed.slides[1]), (2, second))
+        self.assertEqual(set_clip([second.id], "x", speed=Fraction(2)).apply(changed), changed)
 
     def test_its_sound_at_another_speed_counts_as_it_is_heard(self):
         slow = ClipExhibit(
