@@ -21,7 +21,8 @@ from jaunty_frame.document.outputs import output_from_text
 from jaunty_frame.document.transitions.cut import Cut
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.formats.format import Wanted
-from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
+from jaunty_frame.media.formats.mp4 import open_mp4
+from jaunty_frame.media.formats.video_file import VideoFrame
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.moving.clip_import import look_at_clip
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -87,7 +88,7 @@ def _report_export(project: Project, folder: Path, path: Path, runs: int) -> Non
         export_show(plan, PhotoSource(folder, cache), folder / "show.mp4", overwrite=True)
 
     def floor() -> None:
-        writer = VideoWriter(folder / "floor.mp4", Wanted(plan.output))
+        writer = open_mp4(folder / "floor.mp4", Wanted(plan.output))
         kept = [VideoFrame(plan.output.width, plan.output.height) for _ in range(2)]
         with av.open(str(path)) as container:
             container.streams.video[0].thread_type = "AUTO"

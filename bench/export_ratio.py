@@ -7,7 +7,8 @@ from bench.subjects import RUNS, Scale, median_ratio, project_of, report, write_
 from jaunty_frame.core.painting.surface import Coding
 from jaunty_frame.media.export.export import export_show
 from jaunty_frame.media.formats.format import Wanted
-from jaunty_frame.media.formats.mp4 import VideoFrame, VideoWriter
+from jaunty_frame.media.formats.mp4 import open_mp4
+from jaunty_frame.media.formats.video_file import VideoFrame
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.photos.thumbnails import ThumbnailCache
@@ -38,7 +39,7 @@ def against_encoding(plan: Plan, folder: Path, runs: int) -> tuple[float, float,
         export_show(plan, fresh, folder / "show.mp4", overwrite=True)
 
     def floor() -> None:
-        writer = VideoWriter(folder / "floor.mp4", Wanted(plan.output))
+        writer = open_mp4(folder / "floor.mp4", Wanted(plan.output))
         for n, frame in enumerate(frames):
             writer.write(frame, n)
         writer.close()

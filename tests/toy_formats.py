@@ -8,7 +8,7 @@ from pydantic import Field
 
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.document.basis.values import Shown
-from jaunty_frame.media.formats.format import Format, FormatOptions
+from jaunty_frame.media.formats.format import Format, FormatOptions, as_output
 
 
 class RawOptions(FormatOptions):
@@ -35,7 +35,8 @@ class RawFolder:
 
     def close(self):
         wanted = self._wanted
-        said = {"title": wanted.title, "chapters": wanted.chapters, "sound": wanted.sound and wanted.sound.samples}
+        chapters = [[float(begins), name] for begins, name in wanted.chapters]
+        said = {"title": wanted.about.title, "chapters": chapters, "sound": wanted.sound and wanted.sound.samples}
         (self._path / "said.json").write_text(json.dumps(said))
 
     def abandon(self):
@@ -67,5 +68,5 @@ def _join(parts, path, wanted):
     path.write_bytes(b"".join(part.read_bytes() for part in parts))
 
 
-RAW = Format(Coding.SCREEN, RawFolder, tags=True, chapters=True)
-SILENT = Format(Coding.SCREEN, SilentFile, _join, hears=False)
+RAW = Format(as_output(Coding.SCREEN), RawFolder, tags=True, chapters=True)
+SILENT = Format(as_output(Coding.SCREEN), SilentFile, _join, hears=False)

@@ -65,6 +65,12 @@ still P --slide 2 --at 90 --output 96x160 --to other.png
 mix P --output 96x160 --to mix.wav
 mix P --output 160x90@25 --to mix.wav --overwrite
 plan P --measure --json --output 96x160
+title P "Another day" --author "A. Potter" --description "What the kiln gave"
+render P --to out --output 96x160 --format gif,stills --set rate=10 --name "{title}-{format}"
+render P --to out --output 96x160 --format mp4,draft --name show
+render P --to out --output 96x160 --format wav --limit-mb 1
+render P --to out --output 96x160 --limit-mb 0.2
+render P --to out --output 96x160 --format mp4,nothing
 render P --to shows --output 96x160 --captions srt --quality quick
 render P --to shows --output 96x160 --captions vtt --quality quick --overwrite
 render P --to shows --all --captions burnt --quality fine --overwrite
@@ -141,8 +147,8 @@ fit P --length 12 --output 160x90@25
 fit P --to-music
 fit P --length 9 --dry-run
 """
-_ELSEWHERE = ("schema", "demo")
-"""Verbs that change no project and have tests of their own."""
+_ELSEWHERE = ("schema", "demo", "estimate")
+"""Verbs that have tests of their own: they change no project, or say what takes how long."""
 _VOICE = re.compile(r"voice-[0-9a-f]{12}")
 """How a spoken file is named, by its content, which is another with another speaking voice."""
 _made: list[Path] = []

@@ -144,6 +144,7 @@ def all_edits(p):
         house_rules.set_seconds_for_all(seconds_moving=Fraction(5)),
         house_rules.set_up([output_from_text("square")], fade_in="1/4"),
         house_rules.set_title("Oven"),
+        house_rules.set_about("Author", author="A. Potter", description="What the kiln gave"),
         in_outputs.set_in_output(s[:3], WIDE, "Here", fill={"kind": "light"}),
         in_outputs.set_in_output([s[1]], TALL, "Here", mount=None),
         instants.set_at_instant([s[2], s[0]], 0.5, scale=1.1),

@@ -6,6 +6,7 @@ VERBS = {
     "plan": "jaunty_frame.cli.verbs.results.plan",
     "frame": "jaunty_frame.cli.verbs.results.frame",
     "render": "jaunty_frame.cli.verbs.results.render",
+    "estimate": "jaunty_frame.cli.verbs.results.estimate",
     "mix": "jaunty_frame.cli.verbs.results.mix",
     "check": "jaunty_frame.cli.verbs.results.check",
     "edit": "jaunty_frame.cli.verbs.slides.edit",

@@ -23,6 +23,7 @@ from jaunty_frame.document.basis.values import (
     FrameRate,
     Identifier,
     JointSeconds,
+    LongText,
     Margin,
     Pace,
     Seconds,
@@ -300,6 +301,8 @@ class Project(Value):
     """A photo set, its running order and its outputs."""
 
     title: ShortText = "Untitled show"
+    author: ShortText = ""
+    description: LongText = ""
     photos: Annotated[tuple[Photo, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
     slides: Annotated[tuple[Slide, ...], Field(max_length=MAX_SLIDES), FailFast()] = ()
     outputs: Annotated[tuple[Output, ...], Field(max_length=MAX_OUTPUTS), FailFast()] = ()

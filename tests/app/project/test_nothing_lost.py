@@ -221,7 +221,7 @@ class Exporting(NothingLost):
         self.export()
         self.assertEqual(self.panel.start_button.text(), "Replace")
         self.panel.folder.setText(str(self.folder / "b"))
-        self.assertEqual(self.panel.start_button.text(), "Export videos")
+        self.assertEqual(self.panel.start_button.text(), "Write the files")
         self.export()
         self.assertIn("Already there", self.panel.said.text())
         for folder in ("a", "b"):

@@ -74,6 +74,7 @@ Aspect = Annotated[Fraction, Between(Fraction(1, 4), Fraction(4))]
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9@._-]{0,63}$")]
 ShortText = Annotated[str, StringConstraints(max_length=200)]
+LongText = Annotated[str, StringConstraints(max_length=5000)]
 Share = Annotated[float, Field(ge=0.0, le=1.0, allow_inf_nan=False)]
 Margin = Annotated[float, Field(ge=0.0, le=MOST_MARGIN, allow_inf_nan=False)]
 Colour = Annotated[str, StringConstraints(pattern=r"^#[0-9a-fA-F]{6}$")]

@@ -78,3 +78,8 @@ def set_up(outputs: Sequence[Output], **fields: Any) -> Edit:
 
 def set_title(title: str) -> Edit:
     return Edit("Title", lambda project: project.changed(title=title))
+
+
+def set_about(label: str, **fields: str) -> Edit:
+    """Set what finished files say of the show: its author, its description."""
+    return Edit(label, lambda project: project.changed(**fields))

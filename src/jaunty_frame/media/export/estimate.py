@@ -11,7 +11,8 @@ import numpy as np
 
 from jaunty_frame.core.opencv import one_thread
 from jaunty_frame.errors import Cancelled
-from jaunty_frame.media.formats.format import FormatOptions, Quality, Wanted
+from jaunty_frame.media.export.export import frames_of, let_look
+from jaunty_frame.media.formats.format import FormatOptions, LooksFirst, Quality, Still, Wanted
 from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of, options_type
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
@@ -25,6 +26,10 @@ frames the size told was thrice the real one; with what comes after these, withi
 _KEY_EVERY = 250
 """Frames after which the encoder begins anew at the latest (x264's default)."""
 _SOUND_BYTES_A_SECOND = 24_000
+_ALONE_BYTES_A_SECOND = {".wav": 288_000, ".flac": 200_000}
+_MIXED_A_SECOND = 60.0
+"""Seconds of a show that are mixed in one, about."""
+_NAMELESS = tuple(Still(f"{k}") for k in range(2 * _STRETCHES))
 
 
 class Estimate(NamedTuple):
@@ -44,45 +49,49 @@ def estimated(
     options: FormatOptions | None = None,
 ) -> Estimate:
     """Return the size and the time of a show's video. Cancelled, PhotoError, ExportError."""
-    total = plan.schedule.total
-    if total <= 2 * _STRETCHES * _LENGTH:
+    form, seconds = format_of(form_name), float(plan.seconds)
+    sound = seconds * _SOUND_BYTES_A_SECOND if has_sound and form.hears else 0.0
+    if not form.sees:
+        return Estimate(seconds * _ALONE_BYTES_A_SECOND[FORMATS[form_name].suffix], seconds / _MIXED_A_SECOND)
+    said = Wanted(plan.output, quality, options or options_type(form_name)(), stills=_NAMELESS)
+    shown = frames_of(plan, form, form.painted(said))
+    total, length = len(shown), 1 if form.moments else _LENGTH
+    if total <= 2 * _STRETCHES * length:
         starts, length = [0], total
     else:
-        starts = [round((total - _LENGTH) * (k + 0.5) / _STRETCHES) for k in range(_STRETCHES)]
-        length = _LENGTH
-    stretches = [range(n, n + length) for n in starts]
-    sizes, seconds = _written(plan, source, quality, stretches, cancelled, form_name, options)
+        starts = [round((total - length) * (k + 0.5) / _STRETCHES) for k in range(_STRETCHES)]
+    stretches = [shown[n : n + length] for n in starts]
+    sizes, each_takes = _written(plan, source, said, stretches, cancelled, form_name)
     # The first frame of a stretch follows nothing that it resembles: it is coded whole.
     settled = min(_SETTLED, length - 1)
     each = sizes.reshape(len(starts), length)
     change = each[:, settled:].mean()
     whole = max(each[:, :settled].sum(axis=1).mean() - (settled - 1) * change, change)
     keys = -(-total // _KEY_EVERY)
-    hears = has_sound and format_of(form_name).hears
-    sound = float(plan.seconds) * _SOUND_BYTES_A_SECOND if hears else 0.0
-    return Estimate(float(keys * whole + (total - keys) * change) + sound, seconds * total)
+    return Estimate(float(keys * whole + (total - keys) * change) + sound, each_takes * total)
 
 
 def _written(
     plan: Plan,
     source: PhotoSource,
-    quality: Quality,
+    said: Wanted,
     stretches: Sequence[Sequence[int]],
     cancelled: Callable[[], bool],
     form_name: str,
-    options: FormatOptions | None,
 ) -> tuple[np.ndarray, float]:
     """Write stretches of frames as one video; return the bytes of each frame, and the seconds that one takes, the first
     of each stretch aside: preparing its photos goes on beside the others in a real export."""
-    output, form, taken, counted = plan.output, format_of(form_name), 0.0, 0
+    form, taken, counted = format_of(form_name), 0.0, 0
     with tempfile.TemporaryDirectory() as folder, one_thread():
         path = Path(folder) / "part"
         if FORMATS[form_name].is_folder:
             path.mkdir()
-        writer = form.open(path, Wanted(output, quality, options or options_type(form_name)()))
+        writer = form.open(path, said)
         try:
             canvas, number = writer.canvas(), 0
-            with FramePainter(plan, source, output_format(plan, output.width, output.height, form.coding)) as painter:
+            with FramePainter(plan, source, output_format(plan, *form.painted(said)[:3])) as painter:
+                if isinstance(writer, LooksFirst):
+                    let_look(writer, painter, plan.schedule.total, cancelled)
                 for stretch in stretches:
                     for k, n in enumerate(stretch):
                         if cancelled():
@@ -91,7 +100,7 @@ def _written(
                         painter.paint_at(canvas.surface, n)
                         writer.write(canvas, number)
                         number += 1
-                        if k:
+                        if k or len(stretch) == 1:
                             taken, counted = taken + time.perf_counter() - began, counted + 1
         except BaseException:
             writer.abandon()
@@ -111,5 +120,7 @@ def _frame_bytes(path: Path, count: int) -> np.ndarray:
         # A folder, or a file whose frames nobody can tell from one another: they share its size.
         files = [one for one in path.rglob("*") if one.is_file()] if path.is_dir() else [path]
         return np.full(count, sum(one.stat().st_size for one in files) / max(count, 1))
+    if len(packets) < count:  # what holds all of them at once says nothing of each
+        return np.full(count, path.stat().st_size / count)
     packets.sort(key=lambda packet: packet.pts)
     return np.array([packet.size for packet in packets[:count]])

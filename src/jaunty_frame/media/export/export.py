@@ -11,10 +11,11 @@ from jaunty_frame.core.opencv import cv2, one_thread
 from jaunty_frame.core.painting.surface import Coding, new_surface
 from jaunty_frame.errors import Cancelled, ExportError, JauntyError
 from jaunty_frame.media.atomic import write_whole
+from jaunty_frame.media.export.stills import still_frames
 from jaunty_frame.media.export.whole import whole_file, whole_folder
-from jaunty_frame.media.formats.format import Canvas, Wanted, Writer
-from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of
-from jaunty_frame.media.formats.mp4 import export_error
+from jaunty_frame.media.formats.format import Canvas, Format, LooksFirst, Painted, Wanted, Writer
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of, options_type
+from jaunty_frame.media.formats.video_file import export_error
 from jaunty_frame.media.frames.look_ahead import FramePainter, output_format
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.show.frames.content import FrameContent
@@ -22,6 +23,8 @@ from jaunty_frame.show.planning.plan import Plan
 
 # Painted frames that may wait for the encoder: enough to bridge a slow frame, little memory.
 _FRAMES = 4
+_LOOKED_AT = 48
+"""Frames from which a palette for all is found."""
 
 Progress = Callable[[int, int], None]
 Cancel = Callable[[], bool]
@@ -46,10 +49,29 @@ def export_show(
     """
     if path.exists() and not overwrite:
         raise ExportError(f"{path.name} is already in {path.parent}; allow overwriting or choose another folder.")
-    form, wanted_frames = format_of(form_name), range(plan.schedule.total) if frames is None else frames
+    form, said = format_of(form_name), wanted or Wanted(plan.output, options=options_type(form_name)())
     with one_thread(), _hidden_until_whole(path, form_name) as temporary:
-        writer = form.open(temporary, wanted or Wanted(plan.output))
-        _encode(plan, source, form.coding, writer, wanted_frames, progress, cancelled)
+        writer = form.open(temporary, said)
+        if form.sees:
+            painted = form.painted(said)
+            taken = frames_of(plan, form, painted) if frames is None else frames
+            _encode(plan, source, painted, writer, taken, progress, cancelled)
+        else:
+            _finish(writer)
+            progress(1, 1)
+
+
+def frames_of(plan: Plan, form: Format, painted: Painted) -> Sequence[int]:
+    """Return which frames of a show a format takes."""
+    return still_frames(plan) if form.moments else range(0, plan.schedule.total, painted.every)
+
+
+def _finish(writer: Writer) -> None:
+    try:
+        writer.close()
+    except BaseException:
+        writer.abandon()
+        raise
 
 
 def joined_show(segments: Sequence[Path], path: Path, wanted: Wanted, form_name: str = USUAL) -> None:
@@ -73,16 +95,17 @@ def _hidden_until_whole(path: Path, form_name: str) -> Iterator[Path]:
 def _encode(
     plan: Plan,
     source: PhotoSource,
-    coding: Coding,
+    painted: Painted,
     writer: Writer,
-    wanted: range,
+    wanted: Sequence[int],
     progress: Progress,
     cancelled: Cancel,
 ) -> None:
-    output = plan.output
     encoder = _EncoderThread(writer)
     try:
-        with FramePainter(plan, source, output_format(plan, output.width, output.height, coding)) as painter:
+        with FramePainter(plan, source, output_format(plan, *painted[:3])) as painter:
+            if isinstance(writer, LooksFirst):
+                let_look(writer, painter, plan.schedule.total, cancelled)
             frames = [writer.canvas() for _ in range(_FRAMES)]
             shown: list[FrameContent | None] = [None] * _FRAMES
             encoder.start(frames)
@@ -100,6 +123,16 @@ def _encode(
     except BaseException:
         encoder.abandon()
         raise
+
+
+def let_look(writer: LooksFirst, painter: FramePainter, total: int, cancelled: Cancel) -> None:
+    """Show a writer some frames of all of the show."""
+    for k in range(min(_LOOKED_AT, total)):
+        if cancelled():
+            raise Cancelled("The export was stopped; nothing was written.")
+        canvas = writer.canvas()
+        painter.paint_at(canvas.surface, k * total // min(_LOOKED_AT, total))
+        writer.look(canvas)
 
 
 class _EncoderThread:

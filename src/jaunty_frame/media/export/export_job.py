@@ -1,17 +1,17 @@
 """An export: which shows become which files, whether that can be done, and doing it."""
 
-import re
-import unicodedata
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
+from datetime import date
 from pathlib import Path
 from typing import Any, NamedTuple
 
 from jaunty_frame.document.model import Output, Project
-from jaunty_frame.errors import ExportError
+from jaunty_frame.errors import ExportError, UsageError
+from jaunty_frame.media.export.stills import plain_name
 from jaunty_frame.media.export.whole import ensure_no_folder
 from jaunty_frame.media.formats.format import Quality
-from jaunty_frame.media.formats.format_list import FORMATS, USUAL
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, is_first_of_its_suffix
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.place import Place, resolved
 from jaunty_frame.media.replacing import replaced_by
@@ -22,11 +22,31 @@ BURNT = "burnt"
 """Captions are painted; otherwise they stand in a file beside, named by its suffix."""
 
 
-def show_file_name(project: Project, output: Output, form: str = USUAL) -> str:
-    """Return the name of an exported show, like ``kiln-opening-tall-1080x1920.mp4``."""
-    plain = unicodedata.normalize("NFKD", project.title).encode("ascii", "ignore").decode().lower()
-    title = re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:80] or "show"
-    return f"{title}-{output.id}-{output.width}x{output.height}{FORMATS[form].suffix}"
+USUAL_NAME = "{title}-{output}-{size}"
+_MOST_NAME = 200
+
+
+def show_file_name(project: Project, output: Output, form: str = USUAL, pattern: str = "") -> str:
+    """Return the name of an exported show, like ``kiln-opening-tall-1080x1920.mp4``.
+
+    pattern : with {title}, {output}, {size}, {format}, {date}; "" = ``USUAL_NAME``, and the format where its suffix
+    does not tell it. UsageError where it has other fields, or leads into another folder.
+    """
+    usual = USUAL_NAME if is_first_of_its_suffix(form) else USUAL_NAME + "-{format}"
+    said = {
+        "title": plain_name(project.title) or "show",
+        "output": output.id,
+        "size": f"{output.width}x{output.height}",
+        "format": form,
+        "date": f"{date.today():%Y-%m-%d}",
+    }
+    try:
+        name = (pattern or usual).format_map(said)
+    except (KeyError, ValueError, IndexError, AttributeError, TypeError) as error:
+        raise UsageError(f"The name {pattern} cannot be made: it may have {{{'}, {'.join(said)}}}.") from error
+    if not name.strip(". ") or name != Path(name).name or not name.isprintable() or len(name) > _MOST_NAME:
+        raise UsageError(f"{name!r} cannot be a file's name; leave out / and make it shorter.")
+    return name + FORMATS[form].suffix
 
 
 def ensure_exportable(project: Project, folder: Place, plans: Sequence[Plan]) -> None:
@@ -45,6 +65,13 @@ def ensure_exportable(project: Project, folder: Place, plans: Sequence[Plan]) ->
     if silent:
         names = ", ".join(silent[:5]) + (f" and {len(silent) - 5} more" if len(silent) > 5 else "")
         raise ExportError(f"Sounds are missing: {names}. Put them back, or remove them from the soundtrack.")
+
+
+def ensure_apart(files: Sequence[Path]) -> None:
+    """Raise UsageError where two shows would be written to one file."""
+    twice = next((path for k, path in enumerate(files) if path in files[:k]), None)
+    if twice is not None:
+        raise UsageError(f"Several files would be called {twice.name}; put {{output}} or {{format}} into the name.")
 
 
 class Export(NamedTuple):
@@ -69,10 +96,13 @@ class ExportJob:
     form: str = USUAL
     captions: str = BURNT
     options: Mapping[str, Any] = field(default_factory=dict)
+    limit_mb: float | None = None
+    name: str = ""
 
     @property
     def exports(self) -> list[Export]:
-        return [Export(plan, self.to / show_file_name(self.project, plan.output, self.form)) for plan in self.plans]
+        named = [show_file_name(self.project, plan.output, self.form, self.name) for plan in self.plans]
+        return [Export(plan, self.to / name) for plan, name in zip(self.plans, named, strict=True)]
 
     @property
     def frames(self) -> int:
@@ -82,6 +112,7 @@ class ExportJob:
     def ensure_possible(self) -> None:
         """Raise ExportError where there is nothing to show, where a photo is missing, or a folder would be replaced."""
         ensure_exportable(self.project, self.folder, self.plans)
+        ensure_apart([export.path for export in self.exports])
         for export in self.exports if FORMATS[self.form].is_folder else ():
             ensure_no_folder(export.path)
 
@@ -111,7 +142,13 @@ class ExportJob:
         for there in replaced_by(self.files_of(export)):
             if there not in may_replace:
                 raise ExportError(f"{there.name} is already in {there.parent}; allow replacing it, or choose a folder.")
-        fields = {"form": self.form, "quality": self.quality, "captions": self.captions, "options": dict(self.options)}
+        fields: dict[str, Any] = {
+            "form": self.form,
+            "quality": self.quality,
+            "captions": self.captions,
+            "options": dict(self.options),
+            "limit_mb": self.limit_mb,
+        }
         job = job_of(self.project, self.folder, export.plan.output.id, export.path, **fields)
         write_show(job, export.plan, source, progress, cancelled)
 

@@ -5,8 +5,9 @@ Whoever runs it plans the show again; the same job gives the same bytes. It can 
 
 import contextlib
 from collections.abc import Callable, Iterator, Sequence
+from fractions import Fraction
 from pathlib import Path
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
 
@@ -17,8 +18,10 @@ from jaunty_frame.errors import ExportError, UsageError
 from jaunty_frame.media.captions import captions_of, write_captions
 from jaunty_frame.media.export.export import export_show, joined_show
 from jaunty_frame.media.export.export_job import BURNT, Progress, ensure_exportable
-from jaunty_frame.media.formats.format import Chapter, FormatOptions, Quality, ShowSound, Wanted
-from jaunty_frame.media.formats.format_list import USUAL, format_of, options_type
+from jaunty_frame.media.export.limited import write_within
+from jaunty_frame.media.export.stills import stills_of
+from jaunty_frame.media.formats.format import About, Chapter, FormatOptions, Quality, ShowSound, Wanted
+from jaunty_frame.media.formats.format_list import FORMATS, USUAL, format_of, options_type
 from jaunty_frame.media.frames.legibility import readable_plans
 from jaunty_frame.media.photos.sources import PhotoSource
 from jaunty_frame.media.place import Place, place_at
@@ -52,6 +55,7 @@ class Job(Value):
     quality: Quality = Quality.STANDARD
     options: dict[str, Any] = Field(default_factory=dict)
     captions: Literal["burnt", "srt", "vtt"] = "burnt"
+    limit_mb: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)] | None = None
 
     def to_text(self) -> str:
         return self.model_dump_json()
@@ -104,7 +108,15 @@ def write_show(
     path = Path(job.to)
     painted = _as_painted(job, plan, source, cancelled)
     with _sound_of(job, plan, source.place, cancelled) as sound:
-        export_show(painted, source, path, _wanted(job, plan, sound), job.form, True, progress, cancelled)
+        wanted = _wanted(job, plan, sound, source.place)
+
+        def write(how: Wanted, to: Path, report: Progress) -> None:
+            export_show(painted, source, to, how, job.form, True, report, cancelled)
+
+        if job.limit_mb is None:
+            write(wanted, path, progress)
+        else:
+            write_within(round(job.limit_mb * 1e6), write, wanted, path, job.form, progress)
     if job.captions != BURNT:
         write_captions(captions_of(plan), path.with_suffix(f".{job.captions}"))
     return path
@@ -116,14 +128,16 @@ def write_segment(
     """Write some frames of a job's show, without sound, to be joined with the others."""
     plan, source = plan_of(job), PhotoSource(place_at(job.folder))
     painted = _as_painted(job, plan, source, cancelled)
-    export_show(painted, source, to, _wanted(job, plan, None), job.form, True, progress, cancelled, frames)
+    wanted = _wanted(job, plan, None, source.place)
+    export_show(painted, source, to, wanted, job.form, True, progress, cancelled, frames)
 
 
 def join_segments(job: Job, segments: Sequence[Path], cancelled: Callable[[], bool] = _never) -> Path:
     """Make a job's show of segments that hold all its frames, one after the other; return where it is."""
     plan = plan_of(job)
-    with _sound_of(job, plan, place_at(job.folder), cancelled) as sound:
-        joined_show(segments, Path(job.to), _wanted(job, plan, sound), job.form)
+    place = place_at(job.folder)
+    with _sound_of(job, plan, place, cancelled) as sound:
+        joined_show(segments, Path(job.to), _wanted(job, plan, sound, place), job.form)
     if job.captions != BURNT:
         write_captions(captions_of(plan), Path(job.to).with_suffix(f".{job.captions}"))
     return Path(job.to)
@@ -134,22 +148,37 @@ def _as_painted(job: Job, plan: Plan, source: PhotoSource, cancelled: Callable[[
     return readable_plans({plan.output.id: plan}, source, cancelled)[plan.output.id]
 
 
-def _wanted(job: Job, plan: Plan, sound: ShowSound | None) -> Wanted:
+def _wanted(job: Job, plan: Plan, sound: ShowSound | None, place: Place) -> Wanted:
     form, output = format_of(job.form), plan.output
     if form.rates is not None and output.frame_rate not in form.rates:
         rates = ", ".join(f"{float(rate):g}" for rate in sorted(form.rates))
         raise ExportError(f"{output.name} has {float(output.frame_rate):g} frames a second; {job.form} takes {rates}.")
-    title = project_from_text(job.project).title if form.tags else ""
-    chapters = tuple(_chapters(plan)) if form.chapters else ()
-    return Wanted(output, job.quality, options_of(job.form, job.options), sound, title, chapters)
+    if job.limit_mb is not None and not FORMATS[job.form].limits:
+        raise ExportError(f"{FORMATS[job.form].label} cannot be kept under a size; choose another format, or no limit.")
+    project = project_from_text(job.project)
+    return Wanted(
+        output,
+        job.quality,
+        options_of(job.form, job.options),
+        sound,
+        about=About(project.title, project.author, project.description) if form.tags else About(),
+        chapters=tuple(_chapters(plan, project.title)) if form.chapters else (),
+        stills=tuple(stills_of(plan, place)) if form.moments else (),
+        length=plan.seconds,
+    )
 
 
-def _chapters(plan: Plan) -> Iterator[Chapter]:
-    """Give the slides that have titles, as parts of the show."""
+def _chapters(plan: Plan, show_title: str) -> Iterator[Chapter]:
+    """Give the slides that have titles, as parts of the show; what comes before the first is called as the show is."""
+    begun = False
     for k in plan.shown:
         title = next((words.as_in(plan.output.id).text for words in plan.slides[k].words if words.kind == "title"), "")
         if title.strip():
-            yield Chapter(plan.schedule.first[k], " ".join(title.split()))
+            begins = plan.schedule.first[k] / plan.output.frame_rate
+            if begins > 0 and not begun:
+                yield Chapter(Fraction(0), show_title)
+            begun = True
+            yield Chapter(begins, " ".join(title.split()))
 
 
 @contextlib.contextmanager

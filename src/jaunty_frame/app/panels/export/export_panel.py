@@ -3,11 +3,21 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QElapsedTimer, QSettings, QStandardPaths, QUrl
+from PySide6.QtCore import QElapsedTimer, QSettings, QStandardPaths, Qt, QUrl
 from PySide6.QtGui import QDesktopServices
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QProgressBar, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QProgressBar,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from jaunty_frame.app.desk import Desk
+from jaunty_frame.app.panels.export.export_about import ExportAbout
 from jaunty_frame.app.panels.export.export_estimate import ExportEstimate
 from jaunty_frame.app.panels.export.export_how import ExportHow
 from jaunty_frame.app.panels.export.export_outputs import ExportOutputs
@@ -56,10 +66,11 @@ class ExportPanel(SidePanel):
         self.how.show_format(_last_format())
         self.how.changed.connect(self._estimate)
         self.how.format_changed.connect(self._on_format)
+        self.about = ExportAbout(self.session)
         self.hand_on = HandOn(self.desk)
         self.hand_on.said.connect(self._say)
         self.hand_on.progressed.connect(lambda done, total: self._say(f"{done * 100 // max(total, 1)}% handed on"))
-        self.start_button = QPushButton("Export videos")
+        self.start_button = QPushButton("Write the files")
         self.start_button.setProperty("role", "main")
         self.start_button.clicked.connect(self.start)
         self.cancel_button = QPushButton("Stop the export")
@@ -79,11 +90,10 @@ class ExportPanel(SidePanel):
             buttons.addWidget(button)
         buttons.addStretch(1)
         buttons.addWidget(self.close_button)
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(16, 12, 16, 16)
+        settings = QWidget()
+        layout = QVBoxLayout(settings)
+        layout.setContentsMargins(0, 0, 6, 0)
         layout.setSpacing(8)
-        layout.addWidget(heading)
-        layout.addSpacing(4)
         layout.addWidget(quiet_label("Outputs"))
         layout.addWidget(self.outputs)
         layout.addSpacing(10)
@@ -91,13 +101,23 @@ class ExportPanel(SidePanel):
         layout.addLayout(folder_row)
         layout.addSpacing(10)
         layout.addWidget(self.how)
-        layout.addSpacing(14)
-        layout.addLayout(buttons)
-        layout.addSpacing(8)
-        layout.addWidget(self.bar)
-        layout.addWidget(self.said)
-        layout.addWidget(self.hand_on)
+        layout.addSpacing(6)
+        layout.addWidget(self.about)
         layout.addStretch(1)
+        # In a low window the settings scroll; what begins the export stays in view.
+        scroll = QScrollArea()
+        scroll.setWidgetResizable(True)
+        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        scroll.setWidget(settings)
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(16, 12, 10, 16)
+        whole.setSpacing(8)
+        whole.addWidget(heading)
+        whole.addWidget(scroll, 1)
+        whole.addLayout(buttons)
+        for widget in (self.bar, self.said, self.hand_on):
+            whole.addWidget(widget)
         self._show_running(False)
         self.open_button.hide()
         self.bar.hide()
@@ -114,6 +134,7 @@ class ExportPanel(SidePanel):
             for output in project.outputs
         }
         self.outputs.show_rows(rows)
+        self.about.show_document()
         self._estimate()
 
     def open_for(self, about: str) -> None:
@@ -152,6 +173,7 @@ class ExportPanel(SidePanel):
             self.how.form.value,
             self.how.captions.value,
             self.how.values.model_dump(),
+            self.how.limit_mb,
         )
         job = ExportJob(project, self.session.folder, chosen, folder, *how)
         self.open_button.hide()
@@ -227,14 +249,14 @@ class ExportPanel(SidePanel):
 
     def _ask_anew(self) -> None:
         self._may_replace = []
-        self.start_button.setText("Export videos")
+        self.start_button.setText("Write the files")
 
     def _show_running(self, running: bool) -> None:
         self._ask_anew()
         self.start_button.setVisible(not running)
         self.cancel_button.setVisible(running)
         self.close_button.setEnabled(not running)
-        for widget in (self.folder, self.how, self.outputs):
+        for widget in (self.folder, self.how, self.about, self.outputs):
             widget.setEnabled(not running)
 
     def _say(self, sentence: str) -> None:
