@@ -5,8 +5,8 @@ from typing import Annotated
 
 import typer
 
+from jaunty_frame.cli.format_options import typed_options
 from jaunty_frame.cli.opened import Opened, ProjectPath
-from jaunty_frame.cli.verbs.results.render import typed_options
 from jaunty_frame.media.export.estimate import estimated
 from jaunty_frame.media.export.job import options_of
 from jaunty_frame.media.formats.format import Quality

@@ -6,6 +6,7 @@ from typing import Annotated, Any
 
 import typer
 
+from jaunty_frame.cli.format_options import typed_options
 from jaunty_frame.cli.opened import Opened, ProjectPath
 from jaunty_frame.cli.progress import progress_bar
 from jaunty_frame.cli.writing import Overwrite, ensure_free
@@ -79,11 +80,3 @@ def run(
             with progress_bar(export.path.name) as progress:
                 job.write(export, opened.source, progress, may_replace=may_replace)
             print(export.path)
-
-
-def typed_options(options: list[str]) -> dict[str, str]:
-    """Return options as they are typed, NAME=VALUE; UsageError where one is not."""
-    for option in options:
-        if "=" not in option:
-            raise UsageError(f"An option of a format is typed NAME=VALUE, not {option}.")
-    return dict(option.split("=", 1) for option in options)
