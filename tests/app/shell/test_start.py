@@ -88,7 +88,7 @@ class Start(unittest.TestCase):
             from pydantic import ValidationError
             from jaunty_frame.document.model import HouseRules, photo_slide
             from jaunty_frame.document.keep_areas import KeepArea
-from jaunty_frame.document.photo import Photo
+            from jaunty_frame.document.photo import Photo
             photo = Photo(id="b", path="b.jpg", width=3, height=2)
             assert HouseRules().transition.seconds == photo_slide("a", photo).changed(seconds="7/10").seconds
             try:

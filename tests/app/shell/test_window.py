@@ -78,6 +78,7 @@ class Export(WindowCase):
         self.out = self.folder / "out"
         self.panel.folder.setText(str(self.out))
         self.choose_option(self.panel.how.quality, "Quick")
+        self.settle()
 
     def test_the_chosen_outputs_are_written(self):
         self.click(self.panel.outputs.boxes["240x240@25"], QPointF(8, 10))
